@@ -1,0 +1,113 @@
+import { LineCounter, parseDocument, type Document } from 'yaml';
+import { libraryProblems } from '../ladder/libraryCheck.ts';
+import { mergeVocabulary } from '../movement/library.ts';
+import { LibraryPack } from '../movement/libraryPack.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
+import type { Vocabulary } from '../movement/vocabulary.ts';
+import { checkShape, type Checked } from './checkShape.ts';
+
+/** A file of a pack as it comes in: YAML, of which JSON is a part. */
+export interface PackFile {
+  readonly name: string;
+  readonly text: string;
+}
+
+export interface PackProblem {
+  readonly file: string;
+  /** Counted from 1; 0 where no line can be named. */
+  readonly line: number;
+  readonly path: string;
+  readonly message: string;
+}
+
+/** What a set of pack files holds together. */
+export interface ReadPack {
+  readonly vocabulary: Vocabulary;
+  readonly movements: readonly MovementDocument[];
+}
+
+/** A file may not be larger than this, in characters: a pack of 5,000 movements is about half of it. */
+export const PACK_MAX_CHARACTERS = 40_000_000;
+
+function keysOf(path: string): (string | number)[] {
+  return [...path.matchAll(/[^.[\]]+/g)].map(([key]) => (/^\d+$/.test(key) ? Number(key) : key));
+}
+
+function lineOf(document: Document, counter: LineCounter, path: string): number {
+  const keys = keysOf(path);
+  for (let depth = keys.length; depth >= 0; depth -= 1) {
+    const node = document.getIn(keys.slice(0, depth), true) as { range?: [number, number, number] } | undefined;
+    if (node?.range) return counter.linePos(node.range[0]).line;
+  }
+  return 0;
+}
+
+/**
+ * Reads pack files into one library, all or nothing: shapes first, then what refers to what, over the files together with
+ * what the studio already has (`existing`). Every problem names file, line and path.
+ */
+export function readPack(files: readonly PackFile[], existing?: ReadPack): Checked<ReadPack> & { packProblems: readonly PackProblem[] } {
+  const problems: PackProblem[] = [];
+  const movements: MovementDocument[] = [];
+  const placeOf = new Map<string, { file: PackFile; index: number; document: Document; counter: LineCounter }>();
+  let vocabulary: Vocabulary = existing?.vocabulary ?? {};
+
+  for (const file of files) {
+    if (file.text.length > PACK_MAX_CHARACTERS) {
+      problems.push({ file: file.name, line: 0, path: '', message: 'the file is too large to be a library pack' });
+      continue;
+    }
+    const counter = new LineCounter();
+    const document = parseDocument(file.text, { lineCounter: counter, uniqueKeys: true, prettyErrors: false });
+    const [fault] = document.errors;
+    if (fault) {
+      problems.push({ file: file.name, line: counter.linePos(fault.pos[0]).line, path: '', message: fault.message });
+      continue;
+    }
+    let plain: unknown;
+    try {
+      // A cap on aliases, so that a small file can't unfold into a huge one.
+      plain = document.toJS({ maxAliasCount: 50 });
+    } catch (error) {
+      problems.push({ file: file.name, line: 0, path: '', message: (error as Error).message });
+      continue;
+    }
+    const checked = checkShape(LibraryPack, plain);
+    if (!checked.ok) {
+      for (const { path, message } of checked.problems) {
+        problems.push({ file: file.name, line: lineOf(document, counter, path), path, message });
+      }
+      continue;
+    }
+    vocabulary = mergeVocabulary(vocabulary, checked.value.vocabulary ?? {});
+    for (const [index, movement] of (checked.value.movements ?? []).entries()) {
+      if (placeOf.has(movement.id)) {
+        problems.push({
+          file: file.name,
+          line: lineOf(document, counter, `movements[${index}]`),
+          path: `movements[${index}].id`,
+          message: `${movement.id} stands in this pack twice`,
+        });
+      }
+      placeOf.set(movement.id, { file, index, document, counter });
+      movements.push(movement);
+    }
+  }
+
+  if (problems.length === 0) {
+    const kept = (existing?.movements ?? []).filter((movement) => !placeOf.has(movement.id));
+    for (const problem of libraryProblems([...kept, ...movements], vocabulary)) {
+      if (problem.severity !== 'error') continue;
+      const place = problem.movementId === undefined ? undefined : placeOf.get(problem.movementId);
+      const path = place ? `movements[${place.index}].${problem.path}` : problem.path;
+      problems.push({
+        file: place?.file.name ?? files[0]?.name ?? '',
+        line: place ? lineOf(place.document, place.counter, path) : 0,
+        path,
+        message: problem.message,
+      });
+    }
+  }
+  if (problems.length > 0) return { ok: false, problems, packProblems: problems };
+  return { ok: true, value: { vocabulary, movements }, packProblems: [] };
+}

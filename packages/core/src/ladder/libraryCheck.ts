@@ -1,0 +1,155 @@
+import { findLoop, ladderOf } from './ladder.ts';
+import { findCycle } from '../movement/cycle.ts';
+import { CUE_MAX_WORDS, isCallable } from '../movement/cueText.ts';
+import { lexiconOf, type Lexicon } from '../movement/library.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
+import { PHASES_OF_RHYTHM } from '../movement/terms.ts';
+import type { Vocabulary } from '../movement/vocabulary.ts';
+
+/** `error`: the library can't be used so. `hint`: it can, but somebody should look. */
+export interface LibraryProblem {
+  readonly severity: 'error' | 'hint';
+  readonly movementId?: string;
+  readonly path: string;
+  readonly message: string;
+}
+
+type Report = (severity: 'error' | 'hint', path: string, message: string) => void;
+
+/** What is wrong, or weak, in a library as a whole: references, loops, cues that can't be called, faults without a way out. */
+export function libraryProblems(documents: readonly MovementDocument[], vocabulary: Vocabulary): readonly LibraryProblem[] {
+  const lexicon = lexiconOf(vocabulary);
+  const ids = new Set(documents.map((document) => document.id));
+  const ladder = ladderOf(documents);
+  const problems: LibraryProblem[] = [];
+
+  for (const document of documents) {
+    const report: Report = (severity, path, message) =>
+      problems.push({ severity, movementId: document.id, path, message });
+    checkReferences(document, lexicon, ids, report);
+    checkCues(document, lexicon, report);
+    checkFaults(document, lexicon, ids, report);
+    if (ladder.harderFrom(document.id).length + ladder.easierFrom(document.id).length === 0) {
+      report('hint', 'harder', 'no neighbour on a ladder');
+    }
+  }
+  for (const cue of vocabulary.cues ?? []) {
+    if (!isCallable(cue.text)) {
+      problems.push({ severity: 'error', path: `vocabulary.cues.${cue.id}`, message: tooLong(cue.text) });
+    }
+    for (const type of cue.for) {
+      if (!lexicon.faultTypes.has(type)) {
+        problems.push({ severity: 'error', path: `vocabulary.cues.${cue.id}`, message: `no fault type ${type}` });
+      }
+    }
+  }
+  for (const point of vocabulary.stances ?? []) {
+    if (!point.positions.some((position) => position.id === point.default)) {
+      problems.push({
+        severity: 'error',
+        path: `vocabulary.stances.${point.id}.default`,
+        message: `${point.default} is not one of its positions`,
+      });
+    }
+  }
+  const loop = findLoop(ladder);
+  if (loop) {
+    problems.push({
+      severity: 'error',
+      movementId: loop[0]!,
+      path: 'harder',
+      message: `harder steps go round in a loop: ${loop.join(' → ')}`,
+    });
+  }
+  return problems;
+}
+
+function tooLong(text: string): string {
+  return `“${text}” is too long to call: ${CUE_MAX_WORDS} words at most`;
+}
+
+function checkReferences(document: MovementDocument, lexicon: Lexicon, ids: ReadonlySet<string>, report: Report): void {
+  if (!lexicon.families.has(document.family)) report('error', 'family', `no family ${document.family}`);
+  document.muscles.forEach((share, i) => {
+    if (!lexicon.muscles.has(share.muscle)) report('error', `muscles[${i}].muscle`, `no muscle ${share.muscle}`);
+  });
+  for (const list of ['needed', 'optional'] as const) {
+    document.kit[list].forEach((kit, i) => {
+      if (!lexicon.kit.has(kit)) report('error', `kit.${list}[${i}]`, `no kit ${kit}`);
+    });
+  }
+  document.kit.replaceable?.forEach(({ kit, by }, i) => {
+    if (!lexicon.kit.has(kit)) report('error', `kit.replaceable[${i}].kit`, `no kit ${kit}`);
+    if (!lexicon.kit.has(by)) report('error', `kit.replaceable[${i}].by`, `no kit ${by}`);
+  });
+  document.cautions.forEach((caution, i) => {
+    if (!lexicon.cautions.has(caution.caution)) report('error', `cautions[${i}].caution`, `no caution ${caution.caution}`);
+    if (caution.instead && !ids.has(caution.instead)) {
+      report('error', `cautions[${i}].instead`, `no movement ${caution.instead}`);
+    }
+  });
+  document.harder.forEach((step, i) => {
+    if (!ids.has(step.to)) report('error', `harder[${i}].to`, `no movement ${step.to}`);
+    if (step.shownFirst.reps === undefined && step.shownFirst.seconds === undefined) {
+      report('error', `harder[${i}].shownFirst`, 'say how many reps or seconds have to be shown first');
+    }
+  });
+  document.stancePoints?.forEach((point, i) => {
+    if (!lexicon.stances.has(point)) report('error', `stancePoints[${i}]`, `no contested point ${point}`);
+  });
+  const phases = PHASES_OF_RHYTHM[document.rhythm];
+  document.phases.forEach((text, i) => {
+    if (!phases.includes(text.phase)) {
+      report('error', `phases[${i}].phase`, `a ${document.rhythm} has no phase ${text.phase}`);
+    }
+  });
+  if (document.dose.kind !== 'distance' && document.dose.low > document.dose.high) {
+    report('error', 'dose.low', 'is above the top of the range');
+  }
+}
+
+function checkCues(document: MovementDocument, lexicon: Lexicon, report: Report): void {
+  const seen = new Set<string>();
+  const faultTypes = new Set(document.faults.map((fault) => fault.type));
+  document.cues.forEach((cue, i) => {
+    const slug = cue.shared ?? cue.id ?? '';
+    if (seen.has(slug)) report('error', `cues[${i}]`, `cue ${slug} stands here twice`);
+    seen.add(slug);
+    if (cue.shared !== undefined && !lexicon.cues.has(cue.shared)) {
+      report('error', `cues[${i}].shared`, `no shared cue ${cue.shared}`);
+    }
+    if (cue.text !== undefined && !isCallable(cue.text)) report('error', `cues[${i}].text`, tooLong(cue.text));
+    cue.for?.forEach((type, k) => {
+      if (!faultTypes.has(type)) report('error', `cues[${i}].for[${k}]`, `no fault of type ${type} in this movement`);
+    });
+  });
+  const kinds = new Set(document.cues.map((cue) => (cue.shared ? lexicon.cues.get(cue.shared)?.kind : cue.kind)));
+  if (kinds.size < 2) report('error', 'cues', 'cues of at least two kinds are needed');
+}
+
+function checkFaults(document: MovementDocument, lexicon: Lexicon, ids: ReadonlySet<string>, report: Report): void {
+  const cueSlugs = new Set(document.cues.map((cue) => cue.shared ?? cue.id));
+  const slugs = new Set<string>();
+  document.faults.forEach((fault, i) => {
+    if (slugs.has(fault.id)) report('error', `faults[${i}].id`, `fault ${fault.id} stands here twice`);
+    slugs.add(fault.id);
+    if (!lexicon.faultTypes.has(fault.type)) report('error', `faults[${i}].type`, `no fault type ${fault.type}`);
+    fault.clears?.forEach((type, k) => {
+      if (!lexicon.faultTypes.has(type)) report('error', `faults[${i}].clears[${k}]`, `no fault type ${type}`);
+    });
+    fault.corrections.forEach((correction, k) => {
+      if (correction.kind === 'cue' && !cueSlugs.has(correction.cue)) {
+        report('error', `faults[${i}].corrections[${k}].cue`, `no cue ${correction.cue} in this movement`);
+      }
+    });
+    if (fault.regressTo && (!ids.has(fault.regressTo) || fault.regressTo === document.id)) {
+      report('error', `faults[${i}].regressTo`, `no other movement ${fault.regressTo}`);
+    }
+    if (fault.severity === 'risk' && !fault.regressTo && !fault.stopWhen) {
+      report('error', `faults[${i}].regressTo`, 'a risk fault needs a movement to regress to, or when to stop');
+    }
+  });
+  const clears = new Map(document.faults.map((fault) => [fault.type, fault.clears ?? []]));
+  const loop = findCycle(clears.keys(), (type) => clears.get(type) ?? []);
+  if (loop) report('error', 'faults', `faults clear each other in a loop: ${loop.join(' → ')}`);
+}

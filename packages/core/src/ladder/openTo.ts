@@ -1,0 +1,37 @@
+import type { MovementDocument } from '../movement/movementDocument.ts';
+
+/** What decides whether a movement can be given to a client here and now. */
+export interface Circumstances {
+  /** Kit ids at hand; `null` when it is not known (then kit excludes nothing). */
+  readonly kit: ReadonlySet<string> | null;
+  /** Ids of the client's cautions. */
+  readonly cautions: ReadonlySet<string>;
+}
+
+/** Why a movement is not open: empty when it is. Each reason is a short sentence part. */
+export function reasonsClosed(
+  document: MovementDocument,
+  circumstances: Circumstances,
+  nameOf: { kit(id: string): string; caution(id: string): string },
+): readonly string[] {
+  const reasons: string[] = [];
+  const { kit, cautions } = circumstances;
+  if (kit) {
+    for (const needed of document.kit.needed) {
+      const replaced = document.kit.replaceable?.some((r) => r.kit === needed && kit.has(r.by)) ?? false;
+      if (!kit.has(needed) && !replaced) reasons.push(`needs ${nameOf.kit(needed)}`);
+    }
+  }
+  for (const caution of document.cautions) {
+    if (caution.closed && cautions.has(caution.caution)) {
+      reasons.push(`${nameOf.caution(caution.caution)} caution: ${caution.limit}`);
+    }
+  }
+  return reasons;
+}
+
+/** Is the movement open under these circumstances? */
+export function isOpenTo(document: MovementDocument, circumstances: Circumstances): boolean {
+  const same = (id: string) => id;
+  return reasonsClosed(document, circumstances, { kit: same, caution: same }).length === 0;
+}

@@ -1,0 +1,59 @@
+import type { Effort } from './effort.ts';
+
+/** A movement in one session, as far as the next one is decided by it. */
+export interface MovementOutcome {
+  /** Least reps or seconds made over the working sets, of one side. */
+  readonly leastDone: number;
+  /** Highest target that was asked. */
+  readonly target: number;
+  readonly topOfRange: number;
+  /** Hardest answer of the session; `null` when nobody asked. */
+  readonly effort: Effort | null;
+  readonly clean: boolean;
+  readonly riskOpen: boolean;
+  readonly pain: boolean;
+  /** Name of a fault still open at the end; the most serious one. */
+  readonly openFault: string | null;
+}
+
+export const DECISION_KINDS = ['raise', 'repeat', 'step-down', 'leave-out'] as const;
+export type DecisionKind = (typeof DECISION_KINDS)[number];
+
+export interface NextSession {
+  readonly kind: DecisionKind;
+  readonly text: string;
+  readonly reasons: readonly string[];
+}
+
+/**
+ * What to do with a movement next time. `past` holds earlier sessions with it, newest first. Raise when the top of the range
+ * was made clean and not at "nothing left" on two sessions, or once with plenty left; two sessions of lost reps are one
+ * step down; pain leaves it out; a risk fault open is never raised; otherwise repeat.
+ */
+export function decideNextSession(today: MovementOutcome, past: readonly MovementOutcome[]): NextSession {
+  if (today.pain) {
+    return { kind: 'leave-out', text: 'Leave it out until it has been looked at', reasons: ['pain was reported'] };
+  }
+  const open = today.openFault?.toLowerCase();
+  if (today.riskOpen) {
+    return { kind: 'repeat', text: `Not heavier: first get rid of “${open}”`, reasons: ['a risk fault was open at the end'] };
+  }
+  const before = past[0];
+  const lost = (outcome: MovementOutcome) => outcome.leastDone < outcome.target;
+  if (before && lost(today) && lost(before)) {
+    return { kind: 'step-down', text: 'One step down', reasons: ['fell short on two sessions running'] };
+  }
+  const atTop = (outcome: MovementOutcome) =>
+    outcome.clean && outcome.leastDone >= outcome.topOfRange && outcome.effort !== null && outcome.effort !== 'nothing-left';
+  if (atTop(today) && today.effort === 'plenty-left') {
+    return { kind: 'raise', text: 'A little harder', reasons: ['top of the range, clean, with plenty left'] };
+  }
+  if (before && atTop(today) && atTop(before)) {
+    return { kind: 'raise', text: 'A little harder', reasons: ['top of the range and clean on two sessions'] };
+  }
+  if (open) return { kind: 'repeat', text: `The same; watch for “${open}”`, reasons: ['a fault was open at the end'] };
+  if (today.effort === 'plenty-left' && today.clean && !lost(today)) {
+    return { kind: 'repeat', text: 'Same movement, a rep or two more', reasons: ['clean with plenty left'] };
+  }
+  return { kind: 'repeat', text: 'The same again', reasons: [lost(today) ? 'fell short once' : 'about right'] };
+}

@@ -1,0 +1,19 @@
+import type { Dose, Tempo } from './dose.ts';
+
+/** A dose in words: "8–12 reps each side". */
+export function doseText(dose: Dose): string {
+  const each = dose.perSide ? ' each side' : '';
+  if (dose.kind === 'distance') return `${dose.metres} m${each}`;
+  const range = dose.low === dose.high ? `${dose.low}` : `${dose.low}–${dose.high}`;
+  return dose.kind === 'reps' ? `${range} reps${each}` : `${range} s${each}`;
+}
+
+/** A tempo in words: "3 s down, 1 s at the turn, 1 s up". Parts of no length are left out. */
+export function tempoText(tempo: Tempo): string {
+  const parts: string[] = [];
+  if (tempo.lowerSeconds) parts.push(`${tempo.lowerSeconds} s down`);
+  if (tempo.turnSeconds) parts.push(`${tempo.turnSeconds} s at the turn`);
+  if (tempo.liftSeconds) parts.push(`${tempo.liftSeconds} s up`);
+  if (tempo.finishSeconds) parts.push(`${tempo.finishSeconds} s at the finish`);
+  return parts.join(', ');
+}

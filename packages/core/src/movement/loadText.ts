@@ -1,0 +1,81 @@
+import type { BarLoad, Load, MassUnit } from './load.ts';
+
+/** International avoirdupois pound, exact by definition. */
+const KG_PER_LB = 0.45359237;
+
+function toKg(value: number, unit: MassUnit): number {
+  return unit === 'kg' ? value : value * KG_PER_LB;
+}
+
+function barTotal(load: BarLoad): number {
+  return load.bar + 2 * load.platesPerSide.reduce((sum, plate) => sum + plate, 0);
+}
+
+/**
+ * The external mass that is moved, in kilograms: a pair counts both, help counts negative, bodyweight is 0.
+ * `null` where a load has no kilograms (a pin, a band).
+ */
+export function loadKg(load: Load): number | null {
+  switch (load.kind) {
+    case 'bodyweight':
+      return 0;
+    case 'pair':
+      return 2 * toKg(load.value, load.unit);
+    case 'single':
+    case 'bodyweight-plus':
+    case 'makeshift':
+      return toKg(load.value, load.unit);
+    case 'assisted':
+      return -toKg(load.value, load.unit);
+    case 'bar':
+      return toKg(barTotal(load), load.unit);
+    case 'stack':
+    case 'band':
+      return null;
+  }
+}
+
+/**
+ * Is `load` heavier than `other`? `undefined` when the two cannot be compared (a pin against a dumbbell). Strands compare
+ * only at the same stretch.
+ */
+export function isHeavier(load: Load, other: Load): boolean | undefined {
+  if (load.kind === 'stack' && other.kind === 'stack') return load.pin > other.pin;
+  if (load.kind === 'band' && other.kind === 'band') {
+    if (load.name !== other.name || (load.stretch ?? null) !== (other.stretch ?? null)) return undefined;
+    return load.strands > other.strands;
+  }
+  const a = loadKg(load);
+  const b = loadKg(other);
+  return a === null || b === null ? undefined : a > b + 1e-9;
+}
+
+function plain(value: number): string {
+  return String(Math.round(value * 100) / 100);
+}
+
+/** A load as one person says it to another: what to pick up, and the total where the two differ. */
+export function loadText(load: Load): string {
+  switch (load.kind) {
+    case 'bodyweight':
+      return 'bodyweight';
+    case 'pair':
+      return `two ${plain(load.value)} ${load.unit} (${plain(2 * load.value)} ${load.unit} in all)`;
+    case 'single':
+      return `${plain(load.value)} ${load.unit}`;
+    case 'bar':
+      return load.platesPerSide.length === 0
+        ? `empty bar, ${plain(load.bar)} ${load.unit}`
+        : `bar with ${load.platesPerSide.map(plain).join(' + ')} a side (${plain(barTotal(load))} ${load.unit} in all)`;
+    case 'stack':
+      return `pin ${load.pin}`;
+    case 'band':
+      return `${load.strands} ${load.strands === 1 ? 'strand' : 'strands'}${load.name ? ` of ${load.name}` : ' of band'}`;
+    case 'bodyweight-plus':
+      return `bodyweight plus ${plain(load.value)} ${load.unit}`;
+    case 'assisted':
+      return `bodyweight less ${plain(load.value)} ${load.unit}`;
+    case 'makeshift':
+      return `${load.what}, about ${plain(load.value)} ${load.unit}`;
+  }
+}

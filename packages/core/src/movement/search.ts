@@ -1,0 +1,79 @@
+import MiniSearch from 'minisearch';
+import type { Lexicon } from './library.ts';
+import type { MovementDocument } from './movementDocument.ts';
+
+/** Why a movement was found: the field and the text in it that matched best. */
+export interface SearchHit {
+  readonly movementId: string;
+  readonly score: number;
+  readonly field: SearchField;
+}
+
+export const SEARCH_FIELDS = ['name', 'otherNames', 'muscles', 'cues', 'faults', 'levers', 'kit'] as const;
+export type SearchField = (typeof SEARCH_FIELDS)[number];
+
+/** The searchable text of a movement, field by field. */
+export interface SearchText extends Record<SearchField, string> {
+  readonly id: string;
+}
+
+export function searchTextOf(document: MovementDocument, lexicon: Lexicon): SearchText {
+  const join = (parts: readonly (string | undefined)[]) => parts.filter(Boolean).join(' · ');
+  return {
+    id: document.id,
+    name: document.name,
+    otherNames: join(document.otherNames),
+    muscles: join(document.muscles.map((share) => lexicon.muscles.get(share.muscle)?.name ?? share.muscle)),
+    cues: join(document.cues.map((cue) => (cue.shared ? lexicon.cues.get(cue.shared)?.text : cue.text))),
+    faults: join(
+      document.faults.map((fault) => `${fault.name ?? ''} ${lexicon.faultTypes.get(fault.type)?.name ?? ''} ${fault.seen}`),
+    ),
+    levers: join(document.harder.flatMap((step) => step.levers.map((lever) => lexicon.levers.get(lever)?.name ?? lever))),
+    kit: join(document.kit.needed.map((kit) => lexicon.kit.get(kit)?.name ?? kit)),
+  };
+}
+
+/** An index over a library: built once, asked at every keystroke. */
+export interface LibrarySearch {
+  /**
+   * Best first. An empty query finds nothing: the caller shows all. Each word must be met in some field, as a beginning
+   * or with a small typing error; a hit in the name counts most.
+   */
+  find(query: string, limit?: number): readonly SearchHit[];
+}
+
+const WEIGHT: Readonly<Record<SearchField, number>> = {
+  name: 8,
+  otherNames: 6,
+  muscles: 2,
+  cues: 2,
+  faults: 2,
+  levers: 1,
+  kit: 1,
+};
+
+export function buildSearch(texts: Iterable<SearchText>): LibrarySearch {
+  const index = new MiniSearch<SearchText>({ fields: [...SEARCH_FIELDS], idField: 'id' });
+  index.addAll([...texts]);
+  return {
+    find(query, limit = 50) {
+      if (query.trim() === '') return [];
+      const found = index.search(query, {
+        boost: WEIGHT,
+        combineWith: 'AND',
+        prefix: true,
+        // Short words are too like each other for errors to be forgiven.
+        fuzzy: (term) => (term.length > 3 ? 0.2 : false),
+      });
+      return found.slice(0, limit).map((result) => ({
+        movementId: String(result.id),
+        score: result.score,
+        field: bestField(Object.values(result.match).flat() as SearchField[]),
+      }));
+    },
+  };
+}
+
+function bestField(fields: readonly SearchField[]): SearchField {
+  return SEARCH_FIELDS.find((field) => fields.includes(field)) ?? 'name';
+}

@@ -1,0 +1,112 @@
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsOptional, IsString, Length, Matches, ValidateNested } from 'class-validator';
+import {
+  AUDIENCES,
+  CAUSE_PATTERN,
+  CUE_KINDS,
+  LEVERS,
+  PHASES,
+  REGIONS,
+  SLUG_PATTERN,
+  type Audience,
+  type CueKind,
+  type Lever,
+  type Phase,
+  type Region,
+} from './terms.ts';
+
+/** A tag on a cue, fault or checkpoint: it holds only while this position of a contested point is in force. */
+export class StanceTag {
+  @Matches(SLUG_PATTERN) point!: string;
+  @Matches(SLUG_PATTERN) position!: string;
+}
+
+/** A fault that is the same in many movements. */
+export class FaultType {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 40) name!: string;
+  @IsIn(REGIONS) region!: Region;
+  @IsArray() @ArrayMaxSize(8) @Matches(CAUSE_PATTERN, { each: true }) causes!: string[];
+  /** Movement ids that work on a cause; may name movements that are not in this library. */
+  @IsOptional() @IsArray() @ArrayMaxSize(12) @IsString({ each: true }) @Length(3, 120, { each: true }) workedOnBy?: string[];
+}
+
+/** A cue that many movements use, with one history. */
+export class SharedCue {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 60) text!: string;
+  @IsOptional() @IsString() @Length(2, 240) explain?: string;
+  @IsIn(CUE_KINDS) kind!: CueKind;
+  @IsOptional() @IsIn(PHASES) phase?: Phase;
+  @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) for!: string[];
+  @IsOptional() @IsIn(AUDIENCES) audience?: Audience;
+  @IsOptional() @ValidateNested() @Type(() => StanceTag) stance?: StanceTag;
+}
+
+export class Muscle {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 60) name!: string;
+  @IsIn(REGIONS) region!: Region;
+}
+
+/** What a lever is called, and what to do with it when nothing more particular is known. */
+export class LeverEntry {
+  @IsIn(LEVERS) id!: Lever;
+  @IsString() @Length(2, 40) name!: string;
+  @IsString() @Length(4, 120) ease!: string;
+}
+
+/** A part of the body, or a state, for which a movement may have to be limited. */
+export class CautionEntry {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 60) name!: string;
+  /** Where in the chain a fault is dangerous for this caution. */
+  @IsArray() @ArrayMaxSize(4) @IsIn(REGIONS, { each: true }) regions!: Region[];
+  @IsString() @Length(8, 300) general!: string;
+}
+
+export class KitEntry {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 60) name!: string;
+  /** One person at a time. */
+  @IsOptional() @IsBoolean() exclusive?: boolean;
+}
+
+export class StancePosition {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 120) name!: string;
+}
+
+/** A contested point with its positions and ours. */
+export class StancePoint {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 60) name!: string;
+  @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => StancePosition) positions!: StancePosition[];
+  @Matches(SLUG_PATTERN) default!: string;
+  @IsString() @Length(8, 300) reason!: string;
+}
+
+export class FamilyEntry {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 60) name!: string;
+}
+
+/** Every shared word of a library. Lists are keyed by `id`; an id is never given a new meaning. */
+export class Vocabulary {
+  @IsOptional() @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => FamilyEntry)
+  families?: FamilyEntry[];
+  @IsOptional() @IsArray() @ArrayMaxSize(400) @ValidateNested({ each: true }) @Type(() => FaultType)
+  faultTypes?: FaultType[];
+  @IsOptional() @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => SharedCue)
+  cues?: SharedCue[];
+  @IsOptional() @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => Muscle)
+  muscles?: Muscle[];
+  @IsOptional() @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => LeverEntry)
+  levers?: LeverEntry[];
+  @IsOptional() @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => CautionEntry)
+  cautions?: CautionEntry[];
+  @IsOptional() @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => KitEntry)
+  kit?: KitEntry[];
+  @IsOptional() @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => StancePoint)
+  stances?: StancePoint[];
+}

@@ -1,0 +1,30 @@
+import type { Laterality } from '../movement/terms.ts';
+import type { SegmentState, SetState } from './state.ts';
+
+/** Reps, seconds or metres of a segment: what was stated, else what was counted or what the clock says. */
+export function segmentAmount(segment: SegmentState, now?: string): number {
+  if (segment.stated !== null) return segment.stated;
+  if (segment.unit !== 'seconds') return segment.counted;
+  const end = segment.endedAt ?? now;
+  return end === undefined ? 0 : Math.max(0, Math.round((Date.parse(end) - Date.parse(segment.startedAt)) / 1000));
+}
+
+/** Everything done in a set, both sides together. */
+export function totalAmount(set: SetState, now?: string): number {
+  return set.segments.reduce((sum, segment) => sum + segmentAmount(segment, now), 0);
+}
+
+/**
+ * What was done of one side, to set beside a target: with sides taken in turn the lesser side counts, with alternating reps
+ * every second one.
+ */
+export function amountPerSide(set: SetState, laterality: Laterality, now?: string): number {
+  if (laterality === 'alternating') return Math.floor(totalAmount(set, now) / 2);
+  if (laterality === 'both') return totalAmount(set, now);
+  const bySide = new Map<string, number>();
+  for (const segment of set.segments) {
+    const side = segment.side ?? 'left';
+    bySide.set(side, (bySide.get(side) ?? 0) + segmentAmount(segment, now));
+  }
+  return bySide.size < 2 ? 0 : Math.min(...bySide.values());
+}

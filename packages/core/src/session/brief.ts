@@ -1,0 +1,59 @@
+import type { TallyBook } from '../coaching/cueTally.ts';
+import type { Effort } from '../loading/effort.ts';
+import type { DecisionKind, MovementOutcome } from '../loading/nextSession.ts';
+import type { MovementRevision } from '../movement/library.ts';
+import type { Load } from '../movement/load.ts';
+import type { Stances } from '../movement/resolvedMovement.ts';
+import type { Vocabulary } from '../movement/vocabulary.ts';
+
+/** How often a fault was seen: sets in which it was, over sets in which somebody looked. */
+export interface FaultRate {
+  readonly looked: number;
+  readonly shown: number;
+}
+
+/** What is known of a client on a movement from earlier sessions. */
+export interface MovementHistory {
+  readonly localDate: string;
+  readonly load: Load;
+  readonly lastCleanLoad: Load | null;
+  readonly target: number;
+  readonly done: number;
+  readonly effort: Effort | null;
+  readonly lookedSets: number;
+  /** Newest first, a few. */
+  readonly outcomes: readonly MovementOutcome[];
+}
+
+export interface DueDecision {
+  readonly movementId: string;
+  readonly kind: DecisionKind;
+  readonly text: string;
+  readonly localDate: string;
+}
+
+/** Everything about one client that Floor needs. Health data: kept per sign-in. */
+export interface ClientBrief {
+  readonly clientId: string;
+  readonly name: string;
+  readonly laneId: string;
+  readonly cautions: readonly { readonly caution: string; readonly note?: string }[];
+  readonly stances: Stances;
+  readonly book: TallyBook;
+  readonly faultRates: Readonly<Record<string, FaultRate>>;
+  readonly history: Readonly<Record<string, MovementHistory>>;
+  readonly due: readonly DueDecision[];
+}
+
+/** What a device stores when a session starts. With it Floor needs no network. */
+export interface SessionBrief {
+  readonly sessionId: string;
+  readonly localDate: string;
+  readonly zone: string;
+  readonly clients: readonly ClientBrief[];
+  /** Pinned: these revisions are what the session is done with, whatever is edited meanwhile. */
+  readonly revisions: readonly MovementRevision[];
+  readonly vocabulary: Vocabulary;
+  /** Kit ids of the room; `null` when nobody said. */
+  readonly kit: readonly string[] | null;
+}

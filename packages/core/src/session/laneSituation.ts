@@ -1,0 +1,327 @@
+import { nextChanges, isCueingSpent, type Change } from '../coaching/nextChange.ts';
+import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts';
+import { triage, type Triage } from '../coaching/triage.ts';
+import { ladderOf, nearest, type Ladder } from '../ladder/ladder.ts';
+import { isOpenTo, type Circumstances } from '../ladder/openTo.ts';
+import { decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
+import { proposeNextSet, type NextSet, type RungStep } from '../loading/nextSet.ts';
+import type { Effort } from '../loading/effort.ts';
+import { lexiconOf, type Lexicon, type MovementRevision } from '../movement/library.ts';
+import type { Load } from '../movement/load.ts';
+import { isHeavier } from '../movement/loadText.ts';
+import { resolveMovement, stancesInForce, type ResolvedFault, type ResolvedMovement } from '../movement/resolvedMovement.ts';
+import { SEVERITIES, type Region } from '../movement/terms.ts';
+import { amountPerSide } from './amount.ts';
+import type { ClientBrief, FaultRate, SessionBrief } from './brief.ts';
+import type { ItemState, LaneState, SeenFaultState, SessionState, SetState } from './state.ts';
+
+/** A brief with its lookups made once, so that a tap costs no more than the judgement itself. */
+export interface BriefIndex {
+  readonly brief: SessionBrief;
+  readonly lexicon: Lexicon;
+  readonly ladder: Ladder;
+  client(clientId: string): ClientBrief | undefined;
+  revision(movementId: string): MovementRevision | undefined;
+  /** As this client's stances leave it; `null` for a movement that the brief doesn't hold. */
+  movement(clientId: string, movementId: string): ResolvedMovement | null;
+  isOpen(clientId: string, movementId: string): boolean;
+  nameOf(movementId: string): string;
+}
+
+export function indexBrief(brief: SessionBrief): BriefIndex {
+  const lexicon = lexiconOf(brief.vocabulary);
+  const revisions = new Map(brief.revisions.map((revision) => [revision.document.id, revision]));
+  const clients = new Map(brief.clients.map((client) => [client.clientId, client]));
+  const resolved = new Map<string, ResolvedMovement>();
+  const circumstances = new Map<string, Circumstances>();
+  const circumstancesOf = (clientId: string): Circumstances => {
+    let known = circumstances.get(clientId);
+    if (!known) {
+      known = {
+        kit: brief.kit && new Set(brief.kit),
+        cautions: new Set(clients.get(clientId)?.cautions.map((each) => each.caution)),
+      };
+      circumstances.set(clientId, known);
+    }
+    return known;
+  };
+  return {
+    brief,
+    lexicon,
+    ladder: ladderOf(brief.revisions.map((revision) => revision.document)),
+    client: (clientId) => clients.get(clientId),
+    revision: (movementId) => revisions.get(movementId),
+    movement(clientId, movementId) {
+      const key = `${clientId}|${movementId}`;
+      const known = resolved.get(key);
+      if (known) return known;
+      const revision = revisions.get(movementId);
+      if (!revision) return null;
+      const made = resolveMovement(revision, lexicon, stancesInForce(lexicon, clients.get(clientId)?.stances));
+      resolved.set(key, made);
+      return made;
+    },
+    isOpen(clientId, movementId) {
+      const revision = revisions.get(movementId);
+      return revision !== undefined && isOpenTo(revision.document, circumstancesOf(clientId));
+    },
+    nameOf: (movementId) => revisions.get(movementId)?.document.name ?? movementId,
+  };
+}
+
+/** A fault as a tile: what it is, and how often this client shows it. */
+export interface FaultTile {
+  readonly fault: ResolvedFault;
+  readonly rate: FaultRate;
+  /** Can it be seen from where the trainer stands? */
+  readonly inView: boolean;
+  readonly seen: SeenFaultState | null;
+}
+
+/** The correction that is due now. */
+export interface CorrectionStep {
+  readonly triage: Triage;
+  /** The cue that was said and has no outcome yet. */
+  readonly waitingFor: { readonly cueGivenId: string; readonly cueId: string; readonly text: string } | null;
+  /** Cues to say, best first; none when all made it worse. */
+  readonly cues: readonly RankedCue[];
+  /** Enough was said: change something. */
+  readonly isCueingSpent: boolean;
+  /** Changes to make, smallest first; open at any time. */
+  readonly changes: readonly Change[];
+}
+
+/** What Floor shows of one lane. */
+export interface LaneSituation {
+  readonly lane: LaneState;
+  readonly client: ClientBrief;
+  readonly item: ItemState;
+  readonly movement: ResolvedMovement;
+  /** The set that is going on, or the last one of this item while its rest lasts. */
+  readonly set: SetState | null;
+  readonly isWorking: boolean;
+  readonly tiles: readonly FaultTile[];
+  readonly correction: CorrectionStep | null;
+  readonly nextItem: ItemState | null;
+}
+
+/** Shown in a set out of this many more before anything was seen: keeps one early fault from topping the list. */
+const RATE_PRIOR_SETS = 4;
+
+function shrunkRate(rate: FaultRate): number {
+  return rate.shown / (rate.looked + RATE_PRIOR_SETS);
+}
+
+const NO_RATE: FaultRate = { looked: 0, shown: 0 };
+
+/** What was said in this session for a fault, in order. */
+function saidFor(state: SessionState, clientId: string, faultId: string, setId: string | null): readonly SaidCue[] {
+  return state.sets
+    .filter((set) => set.clientId === clientId)
+    .flatMap((set) =>
+      set.trials
+        .filter((trial) => trial.faultId === faultId)
+        .map((trial) => ({
+          cueId: trial.cueId,
+          inThisSet: set.setId === setId,
+          counts: trial.counts,
+          ...(trial.outcome && { outcome: trial.outcome }),
+        })),
+    );
+}
+
+function currentSet(state: SessionState, lane: LaneState, item: ItemState): SetState | null {
+  const setId = lane.openSetId ?? lane.lastSetId;
+  const set = state.sets.find((each) => each.setId === setId);
+  return set && set.itemId === item.itemId ? set : null;
+}
+
+/** What a lane needs on screen now: `null` when it has nothing to do. */
+export function laneSituation(index: BriefIndex, state: SessionState, laneId: string): LaneSituation | null {
+  const lane = state.lanes.find((each) => each.laneId === laneId);
+  const client = lane && index.client(lane.clientId);
+  const at = lane?.items.findIndex((each) => each.itemId === lane.currentItemId) ?? -1;
+  const item = lane?.items[at];
+  const movement = item && index.movement(lane.clientId, item.movementId);
+  if (!lane || !client || !item || !movement) return null;
+  const set = currentSet(state, lane, item);
+  const tiles = faultTiles(movement, client, lane, set);
+  return {
+    lane,
+    client,
+    item,
+    movement,
+    set,
+    isWorking: set !== null && set.endedAt === null,
+    tiles,
+    correction: set ? correctionStep(index, state, lane, client, item, movement, set) : null,
+    nextItem: lane.items[at + 1] ?? null,
+  };
+}
+
+function faultTiles(movement: ResolvedMovement, client: ClientBrief, lane: LaneState, set: SetState | null): FaultTile[] {
+  return movement.faults
+    .map((fault, place) => ({
+      fault,
+      place,
+      rate: client.faultRates[fault.faultId] ?? NO_RATE,
+      inView: fault.views.includes(lane.view),
+      seen: set?.faults.findLast((seen) => seen.faultId === fault.faultId) ?? null,
+    }))
+    .sort(
+      (a, b) =>
+        Number(b.inView) - Number(a.inView) ||
+        shrunkRate(b.rate) - shrunkRate(a.rate) ||
+        SEVERITIES.indexOf(a.fault.severity) - SEVERITIES.indexOf(b.fault.severity) ||
+        a.place - b.place,
+    )
+    .map(({ place: _place, ...tile }) => tile);
+}
+
+function correctionStep(
+  index: BriefIndex,
+  state: SessionState,
+  lane: LaneState,
+  client: ClientBrief,
+  item: ItemState,
+  movement: ResolvedMovement,
+  set: SetState,
+): CorrectionStep | null {
+  const open = set.faults.filter((fault) => fault.status === 'open');
+  const load = set.segments.at(-1)?.load ?? item.load;
+  const history = client.history[item.movementId];
+  const found = triage({
+    movement,
+    present: open.map(({ faultId, side, times }) => ({ faultId, seenInSet: times, ...(side && { side }) })),
+    rate: (faultId) => shrunkRate(client.faultRates[faultId] ?? NO_RATE),
+    cautionRegions: cautionRegions(index, client),
+    hasHistory: (history?.lookedSets ?? 0) > 0,
+    aboveLastCleanLoad: history?.lastCleanLoad ? isHeavier(load, history.lastCleanLoad) : undefined,
+  });
+  if (!found) return null;
+  const { fault, severity } = found.first;
+  const said = saidFor(state, lane.clientId, fault.faultId, set.setId);
+  const waiting = set.trials.findLast((trial) => trial.faultId === fault.faultId && !trial.outcome && trial.counts);
+  return {
+    triage: found,
+    waitingFor: waiting
+      ? {
+          cueGivenId: waiting.cueGivenId,
+          cueId: waiting.cueId,
+          text: movement.cues.find((cue) => cue.cueId === waiting.cueId)?.text ?? waiting.cueId,
+        }
+      : null,
+    cues: rankCues({ fault, clientName: firstName(client.name), book: client.book, said }),
+    isCueingSpent: isCueingSpent(severity, said),
+    changes: nextChanges({
+      fault,
+      document: movement.document,
+      lexicon: index.lexicon,
+      ladder: index.ladder,
+      nameOf: (id) => index.nameOf(id),
+      isOpen: (id) => index.isOpen(lane.clientId, id),
+      isLoaded: load.kind !== 'bodyweight',
+      done: new Set(set.changes),
+    }),
+  };
+}
+
+export function firstName(name: string): string {
+  return name.split(' ')[0] ?? name;
+}
+
+function cautionRegions(index: BriefIndex, client: ClientBrief): ReadonlySet<Region> {
+  return new Set(client.cautions.flatMap((each) => index.lexicon.cautions.get(each.caution)?.regions ?? []));
+}
+
+/** Faults open in a set on the movement that it ended with, most serious first. */
+function openFaults(set: SetState, movement: ResolvedMovement): readonly ResolvedFault[] {
+  const open = new Set(set.faults.filter((fault) => fault.status === 'open').map((fault) => fault.faultId));
+  return movement.faults
+    .filter((fault) => open.has(fault.faultId))
+    .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+}
+
+/**
+ * Did the set end clean: looked at, and no risk or performance fault open? `null` when nobody looked: that is unknown,
+ * not clean.
+ */
+export function isClean(set: SetState, movement: ResolvedMovement): boolean | null {
+  if (set.looks.length === 0 && set.faults.length === 0) return null;
+  return !openFaults(set, movement).some((fault) => fault.severity !== 'polish');
+}
+
+/** The proposal for the next set of an item, from the set that has just ended and the client's one answer. */
+export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: SetState, effort: Effort): NextSet {
+  const { item, movement, client } = situation;
+  const clientId = client.clientId;
+  const rung = (direction: 'easier' | 'harder'): RungStep | null => {
+    const [step] = nearest(index.ladder, item.movementId, direction, (id) => index.isOpen(clientId, id));
+    return step
+      ? { movementId: step.movementId, name: index.nameOf(step.movementId), levers: step.steps.flatMap((each) => each.levers) }
+      : null;
+  };
+  return proposeNextSet({
+    dose: item.dose,
+    target: set.segments.at(-1)?.target ?? item.target,
+    done: amountPerSide(set, movement.document.laterality),
+    effort,
+    clean: isClean(set, movement) === true,
+    riskOpen: openFaults(set, movement).some((fault) => fault.severity === 'risk'),
+    painReported: set.pain,
+    rangeEase: movement.document.eases.find((ease) => ease.lever === 'range')?.text ?? null,
+    rangeEased: set.changes.includes('lever:range'),
+    easier: rung('easier'),
+    harder: rung('harder'),
+  });
+}
+
+const HARDEST_FIRST: readonly Effort[] = ['nothing-left', 'about-right', 'plenty-left'];
+
+/** A movement of this session as one outcome; `null` when no set of it was done. */
+export function movementOutcome(state: SessionState, item: ItemState, movement: ResolvedMovement): MovementOutcome | null {
+  const sets = state.sets.filter(
+    (set) => set.itemId === item.itemId && set.segments.at(-1)?.movementId === item.movementId && set.endedAt !== null,
+  );
+  const last = sets.at(-1);
+  if (!last) return null;
+  const open = openFaults(last, movement);
+  const { dose } = item;
+  return {
+    leastDone: Math.min(...sets.map((set) => amountPerSide(set, movement.document.laterality))),
+    target: Math.max(...sets.map((set) => set.segments[0]?.target ?? item.target)),
+    topOfRange: dose.kind === 'distance' ? dose.metres : dose.high,
+    effort: HARDEST_FIRST.find((effort) => sets.some((set) => set.effort === effort)) ?? null,
+    clean: isClean(last, movement) === true,
+    riskOpen: open.some((fault) => fault.severity === 'risk'),
+    pain: item.pain,
+    openFault: open[0]?.name ?? null,
+  };
+}
+
+/** What is proposed for next time for every movement that was done by a client. */
+export function decisionsDue(
+  index: BriefIndex,
+  state: SessionState,
+  lane: LaneState,
+): readonly (NextSession & { readonly movementId: string })[] {
+  const client = index.client(lane.clientId);
+  return lane.items.flatMap((item) => {
+    const movement = index.movement(lane.clientId, item.movementId);
+    const outcome = movement && movementOutcome(state, item, movement);
+    if (!outcome) return [];
+    const decision = decideNextSession(outcome, client?.history[item.movementId]?.outcomes ?? []);
+    return [{ ...decision, movementId: item.movementId }];
+  });
+}
+
+/** The side to begin a set with: the one that was not last, so that neither is always the tired one. */
+export function firstSide(state: SessionState, item: ItemState): 'left' | 'right' {
+  const lastSet = state.sets.findLast((set) => set.itemId === item.itemId);
+  return lastSet?.segments[0]?.side === 'left' ? 'right' : 'left';
+}
+
+/** A load for a movement taken up on the floor: what this client had last, else bodyweight. */
+export function loadFor(client: ClientBrief, movementId: string): Load {
+  return client.history[movementId]?.load ?? ({ kind: 'bodyweight' } as Load);
+}

@@ -1,0 +1,164 @@
+import type { Effort } from '../loading/effort.ts';
+import type { CueOutcome } from '../movement/cueOutcome.ts';
+import type { DoseKind } from '../movement/dose.ts';
+import type { Load } from '../movement/load.ts';
+import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
+import type { Side } from '../movement/terms.ts';
+import { amountPerSide, segmentAmount } from './amount.ts';
+import { isClean, movementOutcome } from './laneSituation.ts';
+import type { MovementOutcome } from '../loading/nextSession.ts';
+import type { DecisionState, FaultStatus, PainState, SessionState, SwapState } from './state.ts';
+import type { EndReason } from './eventTypes.ts';
+import type { SegmentChange } from './event.ts';
+
+export interface SegmentLog {
+  readonly movementId: string;
+  readonly revisionId: string;
+  readonly side?: Side;
+  readonly load: Load;
+  readonly target: number;
+  readonly amount: number;
+  readonly unit: DoseKind;
+  readonly change?: SegmentChange;
+}
+
+export interface FaultLog {
+  readonly faultId: string;
+  readonly faultTypeId: string;
+  readonly movementId: string;
+  readonly name: string;
+  readonly side?: Side;
+  readonly times: number;
+  readonly status: FaultStatus;
+}
+
+export interface CueTrialLog {
+  readonly cueGivenId: string;
+  readonly faultId: string;
+  readonly faultTypeId: string;
+  readonly cueId: string;
+  readonly text: string;
+  readonly movementId: string;
+  readonly outcome: CueOutcome | null;
+  readonly counts: boolean;
+}
+
+export interface SetLog {
+  readonly setId: string;
+  readonly ordinal: number;
+  readonly startedAt: string;
+  readonly endedAt: string | null;
+  readonly endReason: EndReason | null;
+  readonly segments: readonly SegmentLog[];
+  /** Of one side, in the unit of the last segment. */
+  readonly amount: number;
+  readonly looked: boolean;
+  readonly clean: boolean | null;
+  readonly effort: Effort | null;
+  readonly faults: readonly FaultLog[];
+  readonly trials: readonly CueTrialLog[];
+}
+
+export interface ItemLog {
+  readonly itemId: string;
+  readonly movementId: string;
+  readonly plannedMovementId: string;
+  readonly sets: readonly SetLog[];
+  readonly swaps: readonly SwapState[];
+  readonly outcome: MovementOutcome | null;
+}
+
+export interface LaneLog {
+  readonly laneId: string;
+  readonly clientId: string;
+  readonly items: readonly ItemLog[];
+  readonly decisions: readonly DecisionState[];
+  readonly pains: readonly PainState[];
+}
+
+/** A session as it is looked back on. A projection: rebuilt whole from the events, never edited. */
+export interface SessionLog {
+  readonly status: SessionState['status'];
+  readonly localDate: string | null;
+  readonly zone: string | null;
+  readonly startedAt: string | null;
+  readonly endedAt: string | null;
+  readonly lanes: readonly LaneLog[];
+  readonly notes: SessionState['notes'];
+}
+
+/** `movementOf` gives the movement at the revision that the session pinned, as this client's stances leave it. */
+export type PinnedMovements = (clientId: string, movementId: string) => ResolvedMovement | null;
+
+/** The log of a folded session. */
+export function projectLog(state: SessionState, movementOf: PinnedMovements): SessionLog {
+  const nameOfFault = (clientId: string, movementId: string, faultId: string) =>
+    movementOf(clientId, movementId)?.faults.find((fault) => fault.faultId === faultId)?.name ?? faultId;
+  const textOfCue = (clientId: string, movementId: string, cueId: string) =>
+    movementOf(clientId, movementId)?.cues.find((cue) => cue.cueId === cueId)?.text ?? cueId;
+
+  return {
+    status: state.status,
+    localDate: state.localDate,
+    zone: state.zone,
+    startedAt: state.startedAt,
+    endedAt: state.endedAt,
+    notes: state.notes,
+    lanes: state.lanes.map((lane) => ({
+      laneId: lane.laneId,
+      clientId: lane.clientId,
+      decisions: state.decisions.filter((decision) => decision.clientId === lane.clientId),
+      pains: state.pains.filter((pain) => pain.clientId === lane.clientId),
+      items: lane.items.map((item) => {
+        const current = movementOf(lane.clientId, item.movementId);
+        return {
+          itemId: item.itemId,
+          movementId: item.movementId,
+          plannedMovementId: item.plannedMovementId,
+          swaps: item.swaps,
+          outcome: current && movementOutcome(state, item, current),
+          sets: state.sets
+            .filter((set) => set.itemId === item.itemId)
+            .map((set): SetLog => {
+              const movement = movementOf(lane.clientId, set.segments.at(-1)!.movementId);
+              return {
+                setId: set.setId,
+                ordinal: set.ordinal,
+                startedAt: set.startedAt,
+                endedAt: set.endedAt,
+                endReason: set.endReason,
+                segments: set.segments.map((segment) => ({
+                  movementId: segment.movementId,
+                  revisionId: segment.revisionId,
+                  load: segment.load,
+                  target: segment.target,
+                  amount: segmentAmount(segment),
+                  unit: segment.unit,
+                  ...(segment.side && { side: segment.side }),
+                  ...(segment.change && { change: segment.change }),
+                })),
+                amount: movement ? amountPerSide(set, movement.document.laterality) : 0,
+                looked: set.looks.length > 0 || set.faults.length > 0,
+                clean: movement && isClean(set, movement),
+                effort: set.effort,
+                faults: set.faults.map(({ lastAt: _lastAt, ...fault }) => ({
+                  ...fault,
+                  name: nameOfFault(lane.clientId, fault.movementId, fault.faultId),
+                })),
+                trials: set.trials.map((trial) => ({
+                  cueGivenId: trial.cueGivenId,
+                  faultId: trial.faultId,
+                  faultTypeId: trial.faultTypeId,
+                  cueId: trial.cueId,
+                  movementId: trial.movementId,
+                  text: textOfCue(lane.clientId, trial.movementId, trial.cueId),
+                  outcome: trial.outcome ?? null,
+                  counts: trial.counts && trial.outcome !== undefined,
+                })),
+              };
+            }),
+        };
+      }),
+    })),
+  };
+}

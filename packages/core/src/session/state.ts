@@ -1,0 +1,157 @@
+import type { Effort } from '../loading/effort.ts';
+import type { DecisionKind } from '../loading/nextSession.ts';
+import type { CueOutcome } from '../movement/cueOutcome.ts';
+import type { DoseKind, Tempo } from '../movement/dose.ts';
+import type { Load } from '../movement/load.ts';
+import type { Lever, Region, Side, View } from '../movement/terms.ts';
+import type { SegmentChange, SessionItem } from './event.ts';
+import type { EndReason, PainKind } from './eventTypes.ts';
+
+/** A stretch of a set in which nothing was changed. */
+export interface SegmentState {
+  readonly segmentId: string;
+  readonly movementId: string;
+  readonly revisionId: string;
+  readonly side?: Side;
+  readonly load: Load;
+  readonly tempo?: Tempo;
+  readonly target: number;
+  readonly unit: DoseKind;
+  readonly startedAt: string;
+  /** When the next segment began, or the set ended; `null` while it goes on. */
+  readonly endedAt: string | null;
+  readonly change?: SegmentChange;
+  /** Reps counted by the replica that claimed the set. */
+  readonly counted: number;
+  /** What the trainer said at the end; stands over what was counted. */
+  readonly stated: number | null;
+}
+
+/** `open`: there; `fixed`: a cue did it; `gone`: seen clean since; `left`: the movement was swapped under it. */
+export type FaultStatus = 'open' | 'fixed' | 'gone' | 'left';
+
+export interface SeenFaultState {
+  readonly faultId: string;
+  readonly faultTypeId: string;
+  readonly movementId: string;
+  readonly side?: Side;
+  readonly times: number;
+  readonly status: FaultStatus;
+  readonly lastAt: string;
+}
+
+/** A cue that was said, and what it did. */
+export interface CueTrialState {
+  readonly cueGivenId: string;
+  readonly setId: string;
+  readonly faultId: string;
+  readonly faultTypeId: string;
+  readonly cueId: string;
+  readonly movementId: string;
+  readonly givenAt: string;
+  readonly outcome?: CueOutcome;
+  /** No lever was changed between the cue and its outcome. */
+  readonly counts: boolean;
+}
+
+export interface SetState {
+  readonly setId: string;
+  readonly itemId: string;
+  readonly laneId: string;
+  readonly clientId: string;
+  /** Counts the sets of the item from 1. */
+  readonly ordinal: number;
+  readonly startedAt: string;
+  readonly endedAt: string | null;
+  readonly endReason: EndReason | null;
+  readonly segments: readonly SegmentState[];
+  /** The replica whose count stands. */
+  readonly countedBy: string | null;
+  readonly looks: readonly { readonly at: string; readonly clean: boolean; readonly view?: View }[];
+  readonly faults: readonly SeenFaultState[];
+  readonly trials: readonly CueTrialState[];
+  /** Keys of changes made in the set. */
+  readonly changes: readonly string[];
+  readonly effort: Effort | null;
+  readonly pain: boolean;
+}
+
+export interface SwapState {
+  readonly at: string;
+  readonly fromMovementId: string;
+  readonly toMovementId: string;
+  readonly levers: readonly Lever[];
+  readonly faultId?: string;
+  readonly setId?: string;
+}
+
+/** A movement on a lane's list, as it stands now (swaps, loads and targets applied). */
+export interface ItemState extends SessionItem {
+  readonly plannedMovementId: string;
+  readonly setIds: readonly string[];
+  readonly swaps: readonly SwapState[];
+  readonly pain: boolean;
+}
+
+export interface LaneState {
+  readonly laneId: string;
+  readonly clientId: string;
+  readonly joinedAt: string;
+  readonly leftAt: string | null;
+  readonly items: readonly ItemState[];
+  readonly currentItemId: string | null;
+  /** The set that is going on. */
+  readonly openSetId: string | null;
+  readonly lastSetId: string | null;
+  readonly view: View;
+}
+
+export interface PainState {
+  readonly at: string;
+  readonly clientId: string | null;
+  readonly kind: PainKind;
+  readonly region?: Region;
+  readonly side?: Side;
+  readonly setId?: string;
+  readonly movementId?: string;
+  readonly note?: string;
+}
+
+export interface DecisionState {
+  readonly eventId: string;
+  readonly clientId: string;
+  readonly movementId: string;
+  readonly kind: DecisionKind;
+  readonly text: string;
+  readonly reasons: readonly string[];
+  readonly at: string;
+}
+
+export interface ProposalState {
+  readonly proposalId: string;
+  readonly clientId: string | null;
+  readonly about: string;
+  readonly text: string;
+  readonly reasons: readonly string[];
+  readonly setId?: string;
+  readonly decided: { readonly taken: boolean; readonly instead?: string } | null;
+}
+
+/** What a set of events says about a session. */
+export interface SessionState {
+  readonly sessionId: string | null;
+  readonly status: 'not-started' | 'live' | 'ended';
+  readonly localDate: string | null;
+  readonly zone: string | null;
+  readonly startedAt: string | null;
+  readonly endedAt: string | null;
+  readonly lanes: readonly LaneState[];
+  /** In the order in which they began. */
+  readonly sets: readonly SetState[];
+  readonly pains: readonly PainState[];
+  readonly decisions: readonly DecisionState[];
+  readonly proposals: readonly ProposalState[];
+  readonly notes: readonly { readonly at: string; readonly clientId: string | null; readonly text: string }[];
+  /** Highest logical time seen: the next event takes one more. */
+  readonly lamport: number;
+}

@@ -1,0 +1,13 @@
+/** The decorated shapes of everything that crosses a border, and the readers that check them. */
+import 'reflect-metadata';
+
+export * from './exchange/checkEvent.ts';
+export * from './exchange/checkShape.ts';
+export * from './exchange/readPack.ts';
+export * from './ladder/libraryCheck.ts';
+export * from './movement/dose.ts';
+export * from './movement/libraryPack.ts';
+export * from './movement/load.ts';
+export * from './movement/movementDocument.ts';
+export * from './movement/vocabulary.ts';
+export * from './session/event.ts';
