@@ -11,3 +11,8 @@ export * from './movement/load.ts';
 export * from './movement/movementDocument.ts';
 export * from './movement/vocabulary.ts';
 export * from './session/event.ts';
+export * from './client/clientDocument.ts';
+export * from './session/startSession.ts';
+export * from './client/signInForm.ts';
+export * from './exchange/packUpload.ts';
+export * from './exchange/eventBatch.ts';

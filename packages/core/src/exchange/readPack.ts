@@ -26,8 +26,8 @@ export interface ReadPack {
   readonly movements: readonly MovementDocument[];
 }
 
-/** A file may not be larger than this, in characters: a pack of 5,000 movements is about half of it. */
-export const PACK_MAX_CHARACTERS = 40_000_000;
+/** A file may not be larger than this, in characters: about 900 movements at full depth. */
+export const PACK_MAX_CHARACTERS = 8_000_000;
 
 function keysOf(path: string): (string | number)[] {
   return [...path.matchAll(/[^.[\]]+/g)].map(([key]) => (/^\d+$/.test(key) ? Number(key) : key));

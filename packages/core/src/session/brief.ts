@@ -5,6 +5,7 @@ import type { MovementRevision } from '../movement/library.ts';
 import type { Load } from '../movement/load.ts';
 import type { Stances } from '../movement/resolvedMovement.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
+import type { SessionItem } from './event.ts';
 
 /** How often a fault was seen: sets in which it was, over sets in which somebody looked. */
 export interface FaultRate {
@@ -43,6 +44,8 @@ export interface ClientBrief {
   readonly faultRates: Readonly<Record<string, FaultRate>>;
   readonly history: Readonly<Record<string, MovementHistory>>;
   readonly due: readonly DueDecision[];
+  /** What was picked for today. */
+  readonly items: readonly SessionItem[];
 }
 
 /** What a device stores when a session starts. With it Floor needs no network. */

@@ -100,10 +100,11 @@ export class ViewChanged {
   @IsIn(VIEWS) view!: View;
 }
 
-/** Somebody looked. `clean` is praise; a look with faults is implied by the faults. */
+/** Somebody looked. `clean` is praise: nothing is wrong any more. `gone` are faults that were looked for and not found. */
 export class Looked {
   @IsUUID() setId!: string;
   @IsBoolean() clean!: boolean;
+  @IsOptional() @IsArray() @ArrayMaxSize(16) @Matches(FAULT_ID, { each: true }) gone?: string[];
   @IsOptional() @IsIn(VIEWS) view?: View;
 }
 
@@ -167,10 +168,11 @@ export class LoadChanged {
   @IsDefined() @ValidateNested() @Type(() => LoadBase, LOAD_SUBTYPES) load!: Load;
 }
 
-/** Another target for the item's next set. */
-export class TargetChanged {
+/** What the item's next set asks for, and what is changed for it. */
+export class NextSetPlanned {
   @IsUUID() itemId!: string;
   @IsInt() @Min(1) @Max(10000) target!: number;
+  @IsOptional() @ValidateNested() @Type(() => SegmentChange) change?: SegmentChange;
 }
 
 export class MovementSwapped {
@@ -238,7 +240,7 @@ export interface EventPayloads {
   'set-ended': SetEnded;
   'effort-rated': EffortRated;
   'load-changed': LoadChanged;
-  'target-changed': TargetChanged;
+  'next-set-planned': NextSetPlanned;
   'movement-swapped': MovementSwapped;
   'pain-reported': PainReported;
   note: NoteWritten;
@@ -265,7 +267,7 @@ export const PAYLOAD_SHAPES: { readonly [T in EventType]: new () => EventPayload
   'set-ended': SetEnded,
   'effort-rated': EffortRated,
   'load-changed': LoadChanged,
-  'target-changed': TargetChanged,
+  'next-set-planned': NextSetPlanned,
   'movement-swapped': MovementSwapped,
   'pain-reported': PainReported,
   note: NoteWritten,

@@ -17,7 +17,7 @@ export const EVENT_TYPES = [
   'set-ended',
   'effort-rated',
   'load-changed',
-  'target-changed',
+  'next-set-planned',
   'movement-swapped',
   'pain-reported',
   'note',
@@ -39,3 +39,6 @@ export type ChangeKind = (typeof CHANGE_KINDS)[number];
 /** What kind of pain was reported: all of these stop the set; none is a diagnosis. */
 export const PAIN_KINDS = ['sharp', 'joint', 'radiating', 'chest-or-faint', 'other'] as const;
 export type PainKind = (typeof PAIN_KINDS)[number];
+
+/** A device sends at most this many at once. */
+export const EVENT_BATCH_MAX = 500;

@@ -89,7 +89,7 @@ function standingEvents(events: Iterable<SessionEvent>): { events: SessionEvent[
 }
 
 function itemState(item: SessionItem): Mutable<ItemState> {
-  return { ...item, plannedMovementId: item.movementId, setIds: [], swaps: [], pain: false } as Mutable<ItemState>;
+  return { ...item, plannedMovementId: item.movementId, nextChange: null, setIds: [], swaps: [], pain: false } as Mutable<ItemState>;
 }
 
 function itemOf(lane: Mutable<LaneState>, itemId: string): Mutable<ItemState> | undefined {
@@ -217,6 +217,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     draft.setById.set(set.setId, set);
     draft.sets.push(set);
     item.setIds.push(set.setId);
+    item.nextChange = null;
     lane.currentItemId = item.itemId;
     lane.openSetId = set.setId;
     lane.lastSetId = set.setId;
@@ -236,9 +237,11 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   looked: (draft, event) => {
     const set = draft.setById.get(event.payload.setId);
     if (!set) return;
-    const { clean, view } = event.payload;
+    const { clean, view, gone = [] } = event.payload;
     set.looks.push({ at: event.at, clean, ...(view && { view }) });
-    if (clean) for (const fault of set.faults) if (fault.status === 'open') fault.status = 'gone';
+    for (const fault of set.faults) {
+      if (fault.status === 'open' && (clean || gone.includes(fault.faultId))) fault.status = 'gone';
+    }
   },
   'fault-seen': (draft, event) => {
     const set = draft.setById.get(event.payload.setId);
@@ -326,10 +329,12 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     const open = lane.openSetId === null ? undefined : draft.setById.get(lane.openSetId);
     if (open?.itemId === item.itemId) spoilTrials(open);
   },
-  'target-changed': (draft, event) => {
+  'next-set-planned': (draft, event) => {
     const lane = laneOfItem(draft, event.payload.itemId);
     const item = lane && itemOf(lane, event.payload.itemId);
-    if (item) item.target = event.payload.target;
+    if (!item) return;
+    item.target = event.payload.target;
+    item.nextChange = event.payload.change ?? null;
   },
   'movement-swapped': (draft, event) => {
     const { payload } = event;

@@ -3,6 +3,7 @@ import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts'
 import { triage, type Triage } from '../coaching/triage.ts';
 import { ladderOf, nearest, type Ladder } from '../ladder/ladder.ts';
 import { isOpenTo, type Circumstances } from '../ladder/openTo.ts';
+import { BODYWEIGHT } from '../loading/startingLoad.ts';
 import { decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
 import { proposeNextSet, type NextSet, type RungStep } from '../loading/nextSet.ts';
 import type { Effort } from '../loading/effort.ts';
@@ -323,5 +324,5 @@ export function firstSide(state: SessionState, item: ItemState): 'left' | 'right
 
 /** A load for a movement taken up on the floor: what this client had last, else bodyweight. */
 export function loadFor(client: ClientBrief, movementId: string): Load {
-  return client.history[movementId]?.load ?? ({ kind: 'bodyweight' } as Load);
+  return client.history[movementId]?.load ?? BODYWEIGHT;
 }

@@ -88,6 +88,8 @@ export interface SwapState {
 /** A movement on a lane's list, as it stands now (swaps, loads and targets applied). */
 export interface ItemState extends SessionItem {
   readonly plannedMovementId: string;
+  /** Decided in the rest, done from the next set on. */
+  readonly nextChange: SegmentChange | null;
   readonly setIds: readonly string[];
   readonly swaps: readonly SwapState[];
   readonly pain: boolean;

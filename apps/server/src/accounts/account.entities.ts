@@ -1,0 +1,27 @@
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+import { StudioEntity } from '../studio/studio.entity.ts';
+
+@Entity('trainers')
+@Index('trainers_login', ['login'], { unique: true })
+export class TrainerEntity {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') name!: string;
+  /** Lower case. */
+  @Column('text') login!: string;
+  /** argon2id. */
+  @Column('text') passwordHash!: string;
+  @Column('text') role!: 'owner' | 'trainer';
+  @Column('text') createdAt!: string;
+}
+
+/** A sign-in. The cookie holds the token; here is only its hash, so that a copy of the database opens no door. */
+@Entity('sign_ins')
+@Index('sign_ins_expires', ['expiresAt'])
+export class SignInEntity {
+  @PrimaryColumn('text') tokenHash!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => TrainerEntity) trainerId!: string;
+  @Column('text') createdAt!: string;
+  @Column('text') expiresAt!: string;
+}

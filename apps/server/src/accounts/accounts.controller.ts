@@ -1,0 +1,45 @@
+import { Body, Controller, Get, HttpCode, Post, Req, Res, UnauthorizedException, UseGuards } from '@nestjs/common';
+import { ThrottlerGuard } from '@nestjs/throttler';
+import type { Me } from '@waxwing/core';
+import { SignInForm } from '@waxwing/core/shapes';
+import type { Request, Response } from 'express';
+import { ShapeBody } from '../http/shapeBody.ts';
+import { Actor, Public, type SignedIn } from './actor.ts';
+import { clearToken, setToken, tokenOf } from './cookie.ts';
+import { SignIns } from './signIns.ts';
+
+@Controller('api')
+export class AccountsController {
+  constructor(private readonly signIns: SignIns) {}
+
+  @Public()
+  @UseGuards(ThrottlerGuard)
+  @Post('sign-in')
+  @HttpCode(200)
+  @ShapeBody(SignInForm)
+  async signIn(@Body() form: SignInForm, @Res({ passthrough: true }) response: Response): Promise<Me> {
+    const signedIn = await this.signIns.signIn(form.login, form.password);
+    if (!signedIn) {
+      throw new UnauthorizedException({
+        message: 'Name and password don’t belong together',
+        problems: [{ path: 'password', message: 'Name and password don’t belong together' }],
+      });
+    }
+    setToken(response, signedIn.token, signedIn.expiresAt);
+    return signedIn.me;
+  }
+
+  @Public()
+  @Post('sign-out')
+  @HttpCode(204)
+  async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
+    const token = tokenOf(request);
+    if (token) await this.signIns.signOut(token);
+    clearToken(response);
+  }
+
+  @Get('me')
+  me(@Actor() actor: SignedIn): Promise<Me> {
+    return this.signIns.me(actor);
+  }
+}

@@ -1,0 +1,34 @@
+import type { ClientDocument } from '@waxwing/core';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+import { TrainerEntity } from '../accounts/account.entities.ts';
+import { StudioEntity } from '../studio/studio.entity.ts';
+
+@Entity('clients')
+@Index('clients_studio', ['studioId', 'name'])
+export class ClientEntity {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') name!: string;
+  @Column('simple-json') document!: ClientDocument;
+  @Column('text') createdAt!: string;
+}
+
+/** Who trains whom, since when, until when. A hand-over ends one and begins another. */
+@Entity('client_assignments')
+@Index('client_assignments_trainer', ['trainerId', 'clientId'])
+export class ClientAssignmentEntity {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @Column('text') @ForeignKey(() => TrainerEntity) trainerId!: string;
+  @Column('text') since!: string;
+  @Column('text', { nullable: true }) until!: string | null;
+}
+
+/** A client who was deleted: what a late device sends about them is dropped. */
+@Entity('client_tombstones')
+export class ClientTombstoneEntity {
+  @PrimaryColumn('text') clientId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') deletedAt!: string;
+}

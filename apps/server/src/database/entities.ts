@@ -1,0 +1,40 @@
+import { SignInEntity, TrainerEntity } from '../accounts/account.entities.ts';
+import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';
+import { ClientAssignmentEntity, ClientEntity, ClientTombstoneEntity } from '../clients/client.entities.ts';
+import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from '../library/library.entities.ts';
+import {
+  EventEntity,
+  LogCueTrialEntity,
+  LogDecisionEntity,
+  LogFaultEntity,
+  LogItemEntity,
+  LogSetEntity,
+  SessionClientEntity,
+  SessionEntity,
+  SessionLogEntity,
+} from '../sessions/session.entities.ts';
+import { PlaceEntity, StudioEntity } from '../studio/studio.entity.ts';
+
+export const ENTITIES = [
+  StudioEntity,
+  PlaceEntity,
+  TrainerEntity,
+  SignInEntity,
+  ClientEntity,
+  ClientAssignmentEntity,
+  ClientTombstoneEntity,
+  MovementEntity,
+  MovementRevisionEntity,
+  VocabularyRevisionEntity,
+  BookingEntity,
+  BookingClientEntity,
+  SessionEntity,
+  SessionClientEntity,
+  EventEntity,
+  SessionLogEntity,
+  LogItemEntity,
+  LogSetEntity,
+  LogFaultEntity,
+  LogCueTrialEntity,
+  LogDecisionEntity,
+];

@@ -1,0 +1,8 @@
+/** What the demo and the tests may use of the server. */
+export { createApp, type AppOptions } from './app.ts';
+export { createDataSource } from './database/dataSource.ts';
+export { StudioSetup } from './studio/studioSetup.ts';
+export { Library } from './library/library.ts';
+export { Sessions } from './sessions/sessions.ts';
+export { EventLog } from './sessions/eventLog.ts';
+export type { SignedIn } from './accounts/actor.ts';

@@ -1,0 +1,42 @@
+import type { MovementDocument, Vocabulary } from '@waxwing/core';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+import { StudioEntity } from '../studio/studio.entity.ts';
+
+/** The identity of a movement in a studio. What it says is in its revisions. */
+@Entity('movements')
+export class MovementEntity {
+  @PrimaryColumn('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  /** `origin:slug`. */
+  @PrimaryColumn('text') id!: string;
+  @Column('text') name!: string;
+  @Column('text') family!: string;
+  @Column('text') currentRevisionId!: string;
+}
+
+/** Immutable: a trigger refuses updates. */
+@Entity('movement_revisions')
+@Index('movement_revisions_number', ['studioId', 'movementId', 'number'], { unique: true })
+export class MovementRevisionEntity {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') movementId!: string;
+  @Column('integer') number!: number;
+  @Column('simple-json') document!: MovementDocument;
+  /** SHA-256 of the document: the same content makes no new revision. */
+  @Column('text') hash!: string;
+  @Column('text') author!: string;
+  @Column('text') createdAt!: string;
+}
+
+/** The whole vocabulary of a studio at a time. Immutable, so that a session can pin it. */
+@Entity('vocabulary_revisions')
+@Index('vocabulary_revisions_number', ['studioId', 'number'], { unique: true })
+export class VocabularyRevisionEntity {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('integer') number!: number;
+  @Column('simple-json') document!: Vocabulary;
+  @Column('text') hash!: string;
+  @Column('text') author!: string;
+  @Column('text') createdAt!: string;
+}

@@ -1,0 +1,13 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { LibraryController } from './library.controller.ts';
+import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library.entities.ts';
+import { Library } from './library.ts';
+
+@Module({
+  imports: [TypeOrmModule.forFeature([MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity])],
+  controllers: [LibraryController],
+  providers: [Library],
+  exports: [Library],
+})
+export class LibraryModule {}

@@ -1,0 +1,135 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import {
+  TRIAL_VALUE,
+  tallyKey,
+  type CueTally,
+  type DueDecision,
+  type FaultRate,
+  type MovementHistory,
+  type TallyBook,
+} from '@waxwing/core';
+import { In, Repository } from 'typeorm';
+import { LogCueTrialEntity, LogDecisionEntity, LogFaultEntity, LogItemEntity, LogSetEntity } from './session.entities.ts';
+
+/** Earlier sessions that a decision for the next one looks at. */
+const OUTCOMES_KEPT = 4;
+
+interface TallyRow {
+  readonly subject: string;
+  readonly cueId: string;
+  readonly trials: number;
+  readonly score: number;
+  readonly fixed: number;
+}
+
+/** What the log says about a client: which cues worked, how often a fault shows, what was lifted, what was decided. */
+@Injectable()
+export class History {
+  constructor(
+    @InjectRepository(LogCueTrialEntity) private readonly trials: Repository<LogCueTrialEntity>,
+    @InjectRepository(LogSetEntity) private readonly sets: Repository<LogSetEntity>,
+    @InjectRepository(LogFaultEntity) private readonly faults: Repository<LogFaultEntity>,
+    @InjectRepository(LogItemEntity) private readonly items: Repository<LogItemEntity>,
+    @InjectRepository(LogDecisionEntity) private readonly decisions: Repository<LogDecisionEntity>,
+  ) {}
+
+  async tallies(studioId: string, clientId: string): Promise<TallyBook> {
+    return {
+      client: await this.tally('faultId', 'trial."clientId" = :clientId', { studioId, clientId }),
+      others: await this.tally('faultId', 'trial."clientId" <> :clientId', { studioId, clientId }),
+      othersByType: await this.tally('faultTypeId', 'trial."clientId" <> :clientId', { studioId, clientId }),
+    };
+  }
+
+  private async tally(
+    subject: 'faultId' | 'faultTypeId',
+    whose: string,
+    parameters: { studioId: string; clientId: string },
+  ): Promise<Record<string, CueTally>> {
+    const rows = await this.trials
+      .createQueryBuilder('trial')
+      .select(`trial."${subject}"`, 'subject')
+      .addSelect('trial."cueId"', 'cueId')
+      .addSelect('count(*)', 'trials')
+      .addSelect(
+        `sum(case trial.outcome when 'fixed' then ${TRIAL_VALUE.fixed} when 'better' then ${TRIAL_VALUE.better} else 0 end)`,
+        'score',
+      )
+      .addSelect(`sum(trial.outcome = 'fixed')`, 'fixed')
+      .where(`trial."studioId" = :studioId and ${whose}`, parameters)
+      .groupBy('1, 2')
+      .getRawMany<TallyRow>();
+    return Object.fromEntries(
+      rows.map(({ subject: id, cueId, trials, score, fixed }) => [tallyKey(id, cueId), { trials, score, fixed }]),
+    );
+  }
+
+  /** Per fault: sets in which it was seen, over sets of its movement in which somebody looked. */
+  async faultRates(clientId: string): Promise<Record<string, FaultRate>> {
+    const looked = await this.sets
+      .createQueryBuilder('done')
+      .select('done."movementId"', 'movementId')
+      .addSelect('count(*)', 'looked')
+      .where('done."clientId" = :clientId and done.looked = 1', { clientId })
+      .groupBy('1')
+      .getRawMany<{ movementId: string; looked: number }>();
+    const lookedOf = new Map(looked.map((row) => [row.movementId, row.looked]));
+    const shown = await this.faults
+      .createQueryBuilder('fault')
+      .select('fault."faultId"', 'faultId')
+      .addSelect('fault."movementId"', 'movementId')
+      .addSelect('count(*)', 'shown')
+      .where('fault."clientId" = :clientId', { clientId })
+      .groupBy('1, 2')
+      .getRawMany<{ faultId: string; movementId: string; shown: number }>();
+    return Object.fromEntries(
+      shown.map((row) => [row.faultId, { shown: row.shown, looked: Math.max(row.shown, lookedOf.get(row.movementId) ?? 0) }]),
+    );
+  }
+
+  async movements(clientId: string): Promise<Record<string, MovementHistory>> {
+    const items = await this.items.find({ where: { clientId }, order: { startedAt: 'DESC' } });
+    const histories: Record<string, MovementHistory> = {};
+    for (const item of items) {
+      const known = histories[item.movementId];
+      if (known) {
+        if (known.outcomes.length < OUTCOMES_KEPT) {
+          histories[item.movementId] = { ...known, outcomes: [...known.outcomes, item.outcome] };
+        }
+        continue;
+      }
+      const lastClean = await this.sets.findOne({
+        where: { clientId, movementId: item.movementId, clean: true },
+        order: { startedAt: 'DESC' },
+      });
+      histories[item.movementId] = {
+        localDate: item.localDate,
+        load: item.load,
+        lastCleanLoad: lastClean?.load ?? null,
+        target: item.outcome.target,
+        done: item.outcome.leastDone,
+        effort: item.outcome.effort,
+        lookedSets: await this.sets.countBy({ clientId, movementId: item.movementId, looked: true }),
+        outcomes: [item.outcome],
+      };
+    }
+    return histories;
+  }
+
+  /** The newest decision for each movement, newest first. */
+  async due(clientIds: readonly string[]): Promise<Map<string, DueDecision[]>> {
+    const rows = await this.decisions.find({
+      where: { clientId: In([...clientIds]) },
+      order: { localDate: 'DESC', at: 'DESC' },
+    });
+    const due = new Map<string, DueDecision[]>(clientIds.map((id) => [id, []]));
+    for (const { clientId, movementId, kind, text, localDate } of rows) {
+      const list = due.get(clientId);
+      if (list && !list.some((decision) => decision.movementId === movementId)) {
+        list.push({ movementId, kind, text, localDate });
+      }
+    }
+    return due;
+  }
+}

@@ -1,0 +1,167 @@
+import type {
+  Actor,
+  ClientBrief,
+  CueOutcome,
+  DecisionKind,
+  Effort,
+  EventType,
+  Load,
+  MovementOutcome,
+  SessionLog,
+} from '@waxwing/core';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+import { TrainerEntity } from '../accounts/account.entities.ts';
+import { ClientEntity } from '../clients/client.entities.ts';
+import { PlaceEntity, StudioEntity } from '../studio/studio.entity.ts';
+
+/** What a brief is put together from again: the pinned revisions by id, and what was known of the clients. */
+export interface BriefPins {
+  readonly vocabularyRevisionId: string;
+  readonly revisionIds: readonly string[];
+  readonly clients: readonly ClientBrief[];
+  readonly kit: readonly string[] | null;
+}
+
+@Entity('sessions')
+@Index('sessions_trainer_day', ['trainerId', 'localDate'])
+export class SessionEntity {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => TrainerEntity) trainerId!: string;
+  @Column('text', { nullable: true }) @ForeignKey(() => PlaceEntity) placeId!: string | null;
+  @Column('text') localDate!: string;
+  @Column('text') zone!: string;
+  @Column('text') status!: 'not-started' | 'live' | 'ended';
+  @Column('text', { nullable: true }) startedAt!: string | null;
+  @Column('text', { nullable: true }) endedAt!: string | null;
+  @Column('text') createdAt!: string;
+  @Column('simple-json') pins!: BriefPins;
+}
+
+@Entity('session_clients')
+@Index('session_clients_client', ['clientId', 'localDate'])
+export class SessionClientEntity {
+  @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @PrimaryColumn('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') laneId!: string;
+  @Column('text') localDate!: string;
+}
+
+/** Append-only: a trigger refuses updates. The truth of every session. */
+@Entity('events')
+@Index('events_id', ['id'], { unique: true })
+@Index('events_replica_seq', ['replicaId', 'seq'], { unique: true })
+@Index('events_session', ['sessionId', 'position'])
+export class EventEntity {
+  /** Order of arrival. */
+  @PrimaryColumn('integer', { generated: 'increment' }) position!: number;
+  @Column('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @Column('text', { nullable: true }) clientId!: string | null;
+  @Column('text', { nullable: true }) laneId!: string | null;
+  @Column('text') replicaId!: string;
+  @Column('integer') seq!: number;
+  @Column('integer') lamport!: number;
+  @Column('text') at!: string;
+  @Column('text') actor!: Actor;
+  @Column('text') type!: EventType;
+  @Column('integer') v!: number;
+  @Column('simple-json') payload!: object;
+  /** Whose sign-in sent it. */
+  @Column('text') sentBy!: string;
+  @Column('text') receivedAt!: string;
+}
+
+/** The log of a session as it is read. Everything in `log_…` is a projection and can be rebuilt from the events. */
+@Entity('log_sessions')
+export class SessionLogEntity {
+  @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('simple-json') document!: SessionLog;
+}
+
+@Entity('log_items')
+@Index('log_items_client_movement', ['clientId', 'movementId', 'localDate'])
+@Index('log_items_session', ['sessionId'])
+export class LogItemEntity {
+  @PrimaryColumn('text') itemId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @Column('text') movementId!: string;
+  @Column('text') localDate!: string;
+  @Column('text') startedAt!: string;
+  @Column('integer') place!: number;
+  @Column('simple-json') load!: Load;
+  @Column('simple-json') outcome!: MovementOutcome;
+}
+
+@Entity('log_sets')
+@Index('log_sets_client_movement', ['clientId', 'movementId', 'startedAt'])
+@Index('log_sets_session', ['sessionId'])
+export class LogSetEntity {
+  @PrimaryColumn('text') setId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @Column('text') movementId!: string;
+  @Column('text') localDate!: string;
+  @Column('text') startedAt!: string;
+  @Column('integer') amount!: number;
+  @Column('boolean') looked!: boolean;
+  /** `null`: nobody looked. */
+  @Column('boolean', { nullable: true }) clean!: boolean | null;
+  @Column('text', { nullable: true }) effort!: Effort | null;
+  @Column('simple-json') load!: Load;
+}
+
+@Entity('log_faults')
+@Index('log_faults_client_movement', ['clientId', 'movementId'])
+@Index('log_faults_session', ['sessionId'])
+export class LogFaultEntity {
+  @PrimaryColumn('text') setId!: string;
+  @PrimaryColumn('text') faultId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @Column('text') movementId!: string;
+  @Column('text') faultTypeId!: string;
+  @Column('text') localDate!: string;
+  @Column('integer') times!: number;
+}
+
+@Entity('log_cue_trials')
+@Index('log_cue_trials_fault', ['studioId', 'faultId', 'cueId'])
+@Index('log_cue_trials_type', ['studioId', 'faultTypeId', 'cueId'])
+@Index('log_cue_trials_client', ['clientId', 'faultId'])
+@Index('log_cue_trials_session', ['sessionId'])
+export class LogCueTrialEntity {
+  @PrimaryColumn('text') cueGivenId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @Column('text') movementId!: string;
+  @Column('text') faultId!: string;
+  @Column('text') faultTypeId!: string;
+  @Column('text') cueId!: string;
+  @Column('text') localDate!: string;
+  @Column('text') outcome!: CueOutcome;
+}
+
+@Entity('log_decisions')
+@Index('log_decisions_client', ['clientId', 'localDate'])
+@Index('log_decisions_session', ['sessionId'])
+export class LogDecisionEntity {
+  @PrimaryColumn('text') eventId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @Column('text') movementId!: string;
+  @Column('text') kind!: DecisionKind;
+  @Column('text') text!: string;
+  @Column('simple-json') reasons!: string[];
+  @Column('text') localDate!: string;
+  @Column('text') at!: string;
+}

@@ -1,0 +1,46 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { ClientsModule } from '../clients/clients.module.ts';
+import { LibraryModule } from '../library/library.module.ts';
+import { MovementEntity } from '../library/library.entities.ts';
+import { PlaceEntity } from '../studio/studio.entity.ts';
+import { Briefs } from './briefs.ts';
+import { EventLog } from './eventLog.ts';
+import { History } from './history.ts';
+import {
+  EventEntity,
+  LogCueTrialEntity,
+  LogDecisionEntity,
+  LogFaultEntity,
+  LogItemEntity,
+  LogSetEntity,
+  SessionClientEntity,
+  SessionEntity,
+  SessionLogEntity,
+} from './session.entities.ts';
+import { SessionsController } from './sessions.controller.ts';
+import { Sessions } from './sessions.ts';
+
+@Module({
+  imports: [
+    TypeOrmModule.forFeature([
+      SessionEntity,
+      SessionClientEntity,
+      EventEntity,
+      SessionLogEntity,
+      LogItemEntity,
+      LogSetEntity,
+      LogFaultEntity,
+      LogCueTrialEntity,
+      LogDecisionEntity,
+      MovementEntity,
+      PlaceEntity,
+    ]),
+    ClientsModule,
+    LibraryModule,
+  ],
+  controllers: [SessionsController],
+  providers: [Sessions, EventLog, Briefs, History],
+  exports: [Sessions, EventLog, History],
+})
+export class SessionsModule {}

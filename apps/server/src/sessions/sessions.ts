@@ -1,0 +1,171 @@
+import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import type { SessionAnswer, SessionBrief, SessionSummary } from '@waxwing/core';
+import type { StartSession } from '@waxwing/core/shapes';
+import { In, Repository } from 'typeorm';
+import type { SignedIn } from '../accounts/actor.ts';
+import { Clients } from '../clients/clients.ts';
+import { Transactions } from '../database/transactions.ts';
+import { Clock } from '../http/clock.ts';
+import { MovementEntity } from '../library/library.entities.ts';
+import { Briefs } from './briefs.ts';
+import { LogItemEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from './session.entities.ts';
+
+export const SESSIONS_PAGE = 50;
+
+/** Sessions as the trainer who runs them sees them. */
+@Injectable()
+export class Sessions {
+  constructor(
+    @InjectRepository(SessionEntity) private readonly sessions: Repository<SessionEntity>,
+    @InjectRepository(SessionClientEntity) private readonly sessionClients: Repository<SessionClientEntity>,
+    @InjectRepository(SessionLogEntity) private readonly logs: Repository<SessionLogEntity>,
+    @InjectRepository(LogItemEntity) private readonly items: Repository<LogItemEntity>,
+    @InjectRepository(MovementEntity) private readonly movements: Repository<MovementEntity>,
+    private readonly clients: Clients,
+    private readonly briefs: Briefs,
+    private readonly transactions: Transactions,
+    private readonly clock: Clock,
+  ) {}
+
+  /** Begins a session and answers its brief. Asked again with the same id it answers the same brief. */
+  async start(actor: SignedIn, form: StartSession): Promise<SessionBrief> {
+    const clients = await this.clients.mine(
+      actor,
+      form.lanes.map((lane) => lane.clientId),
+    );
+    const known = await this.sessions.findOneBy({ id: form.sessionId });
+    if (known) {
+      if (known.trainerId !== actor.trainerId) throw new ConflictException({ message: 'That session id is taken' });
+      return this.briefs.assemble(known);
+    }
+    const pins = await this.briefs.pin(actor.studioId, form, clients);
+    const session = await this.transactions.run(async (manager) => {
+      const entity = manager.create(SessionEntity, {
+        id: form.sessionId,
+        studioId: actor.studioId,
+        trainerId: actor.trainerId,
+        placeId: form.placeId ?? null,
+        localDate: form.localDate,
+        zone: form.zone,
+        status: 'not-started',
+        startedAt: null,
+        endedAt: null,
+        createdAt: this.clock.now().toISOString(),
+        pins,
+      });
+      await manager.insert(SessionEntity, entity);
+      for (const lane of form.lanes) {
+        await manager.insert(SessionClientEntity, {
+          sessionId: form.sessionId,
+          clientId: lane.clientId,
+          studioId: actor.studioId,
+          laneId: lane.laneId,
+          localDate: form.localDate,
+        });
+      }
+      return entity;
+    });
+    return this.briefs.assemble(session);
+  }
+
+  /** The trainer's own session; not found for anybody else, or once a client in it is no longer theirs. */
+  async mine(actor: SignedIn, sessionId: string): Promise<SessionEntity> {
+    const session = await this.sessions.findOneBy({ id: sessionId, studioId: actor.studioId, trainerId: actor.trainerId });
+    if (
+      !session ||
+      !(await this.clients.isMine(
+        actor,
+        session.pins.clients.map((client) => client.clientId),
+      ))
+    ) {
+      throw new NotFoundException({ message: 'No such session among yours' });
+    }
+    return session;
+  }
+
+  async brief(actor: SignedIn, sessionId: string): Promise<SessionBrief> {
+    return this.briefs.assemble(await this.mine(actor, sessionId));
+  }
+
+  async answer(actor: SignedIn, sessionId: string): Promise<SessionAnswer> {
+    const session = await this.mine(actor, sessionId);
+    const [summary] = await this.summaries([session]);
+    const kept = await this.logs.findOneBy({ sessionId });
+    const revisions = (await this.briefs.assemble(session)).revisions;
+    return {
+      ...summary!,
+      log: kept?.document ?? {
+        status: 'not-started',
+        localDate: session.localDate,
+        zone: session.zone,
+        startedAt: null,
+        endedAt: null,
+        lanes: [],
+        notes: [],
+      },
+      names: Object.fromEntries(revisions.map(({ document }) => [document.id, document.name])),
+    };
+  }
+
+  /** Newest first, of this trainer's own; `before` is the local date to go on from. */
+  async list(actor: SignedIn, filter: { clientId?: string; live?: boolean; page?: number }): Promise<SessionSummary[]> {
+    const query = this.sessions
+      .createQueryBuilder('session')
+      .where('session."trainerId" = :trainerId', { trainerId: actor.trainerId })
+      .orderBy('session."localDate"', 'DESC')
+      .addOrderBy('session."createdAt"', 'DESC')
+      .skip((filter.page ?? 0) * SESSIONS_PAGE)
+      .take(SESSIONS_PAGE);
+    if (filter.live) query.andWhere(`session.status <> 'ended'`);
+    if (filter.clientId) {
+      await this.clients.mine(actor, [filter.clientId]);
+      query.andWhere(
+        'session.id in (select "sessionId" from session_clients where "clientId" = :clientId)',
+        { clientId: filter.clientId },
+      );
+    }
+    const found = await query.getMany();
+    const ids = new Set((await this.clients.list(actor)).map((client) => client.clientId));
+    return this.summaries(found.filter((session) => session.pins.clients.every((client) => ids.has(client.clientId))));
+  }
+
+  private async summaries(sessions: readonly SessionEntity[]): Promise<SessionSummary[]> {
+    const sessionIds = sessions.map((session) => session.id);
+    const items = await this.items.find({ where: { sessionId: In(sessionIds) }, order: { place: 'ASC' } });
+    const names = new Map((await this.movements.find()).map((movement) => [movement.id, movement.name]));
+    return sessions.map((session) => ({
+      sessionId: session.id,
+      localDate: session.localDate,
+      zone: session.zone,
+      status: session.status,
+      startedAt: session.startedAt,
+      endedAt: session.endedAt,
+      clients: session.pins.clients.map(({ clientId, name }) => ({ clientId, name })),
+      movementNames: items
+        .filter((item) => item.sessionId === session.id)
+        .map((item) => names.get(item.movementId) ?? item.movementId),
+    }));
+  }
+
+  /** The last session of each client that ended: its date and what was done in it. */
+  async lastOf(clientIds: readonly string[]): Promise<Map<string, { localDate: string; movementIds: string[] }>> {
+    const last = new Map<string, { localDate: string; movementIds: string[] }>();
+    for (const clientId of clientIds) {
+      const joined = await this.sessionClients
+        .createQueryBuilder('joined')
+        .innerJoin(SessionEntity, 'session', 'session.id = joined."sessionId"')
+        .where(`joined."clientId" = :clientId and session.status = 'ended'`, { clientId })
+        .orderBy('joined."localDate"', 'DESC')
+        .addOrderBy('session."startedAt"', 'DESC')
+        .getOne();
+      if (!joined) continue;
+      const items = await this.items.find({
+        where: { sessionId: joined.sessionId, clientId },
+        order: { place: 'ASC' },
+      });
+      last.set(clientId, { localDate: joined.localDate, movementIds: items.map((item) => item.movementId) });
+    }
+    return last;
+  }
+}

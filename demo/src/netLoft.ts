@@ -1,0 +1,139 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { INestApplicationContext } from '@nestjs/common';
+import { EVENT_BATCH_MAX, type SessionBrief } from '@waxwing/core';
+import { EventLog, Library, Sessions, StudioSetup, type SignedIn } from '@waxwing/server';
+import { v7 as uuid } from 'uuid';
+import { chanceFrom } from './chance.ts';
+import { PEOPLE, type Person } from './people.ts';
+import { simulateSession } from './simulate.ts';
+
+/** Nobody's secret: the demo is for looking at. */
+export const DEMO_SIGN_INS = {
+  maren: { name: 'Maren Oxley', login: 'maren', password: 'net-loft-quay', role: 'owner' as const },
+  ferris: { name: 'Ferris Dune', login: 'ferris', password: 'ropes-and-tar', role: 'trainer' as const },
+};
+
+const ZONE = 'Etc/UTC';
+const KIT = ['wall', 'mat', 'box', 'hand-support', 'dumbbell', 'kettlebell', 'dumbbells', 'wedge'];
+const SEED = 1911;
+const DAY = 86_400_000;
+
+export interface NetLoftOptions {
+  /** The day that the demo calls today. */
+  readonly today: Date;
+  readonly weeks: number;
+  readonly libraryFolder: string;
+}
+
+/** Reads every pack file of a library folder. */
+export function libraryFiles(folder: string): { name: string; text: string }[] {
+  return readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((name) => name.endsWith('.yaml'))
+    .sort()
+    .map((name) => ({ name, text: readFileSync(join(folder, name), 'utf8') }));
+}
+
+/** Fills an empty database with the Net Loft: its people, and weeks of sessions made through the same events as real ones. */
+export async function fillNetLoft(app: INestApplicationContext, options: NetLoftOptions): Promise<void> {
+  const setup = app.get(StudioSetup);
+  const studioId = await setup.studio('The Net Loft, Quillhaven', ZONE);
+  await setup.place(studioId, 'The Net Loft', KIT);
+  const trainers: Record<Person['trainer'], SignedIn> = {
+    maren: await setup.trainer(studioId, DEMO_SIGN_INS.maren),
+    ferris: await setup.trainer(studioId, DEMO_SIGN_INS.ferris),
+  };
+  await app.get(Library).importPack(studioId, trainers.maren.trainerId, libraryFiles(options.libraryFolder));
+
+  const clientIds = new Map<string, string>();
+  for (const person of PEOPLE) clientIds.set(person.key, await setup.client(trainers[person.trainer], person.document));
+
+  await fillHistory(app, options, trainers, clientIds);
+  await fillBookings(setup, options, trainers, clientIds);
+}
+
+function dateOf(day: Date): string {
+  return day.toISOString().slice(0, 10);
+}
+
+async function fillHistory(
+  app: INestApplicationContext,
+  { today, weeks }: NetLoftOptions,
+  trainers: Record<Person['trainer'], SignedIn>,
+  clientIds: ReadonlyMap<string, string>,
+): Promise<void> {
+  const chance = chanceFrom(SEED);
+  const replicas = { maren: uuid(), ferris: uuid() };
+  const seqs = { maren: 1, ferris: 1 };
+  const days = weeks * 7;
+  for (let ago = days; ago >= 1; ago -= 1) {
+    const day = new Date(Date.parse(`${dateOf(today)}T00:00:00Z`) - ago * DAY);
+    for (const person of PEOPLE) {
+      // People miss a session now and then.
+      if (!person.weekdays.includes(day.getUTCDay()) || chance.is(0.08)) continue;
+      const actor = trainers[person.trainer];
+      const brief = await startSession(app, actor, person, clientIds.get(person.key)!, dateOf(day));
+      const startAt = new Date(day.getTime() + person.startMinute * 60_000);
+      const events = simulateSession(
+        brief,
+        person,
+        1 - ago / days,
+        startAt,
+        replicas[person.trainer],
+        seqs[person.trainer],
+        chance,
+      );
+      seqs[person.trainer] += events.length;
+      const session = await app.get(Sessions).mine(actor, brief.sessionId);
+      for (let from = 0; from < events.length; from += EVENT_BATCH_MAX) {
+        const { refused } = await app.get(EventLog).append(actor, session, events.slice(from, from + EVENT_BATCH_MAX));
+        if (refused.length > 0) throw new Error(`the demo made an event that the server refuses: ${JSON.stringify(refused[0])}`);
+      }
+    }
+  }
+}
+
+function startSession(
+  app: INestApplicationContext,
+  actor: SignedIn,
+  person: Person,
+  clientId: string,
+  localDate: string,
+): Promise<SessionBrief> {
+  return app.get(Sessions).start(actor, {
+    sessionId: uuid(),
+    localDate,
+    zone: ZONE,
+    lanes: [
+      {
+        laneId: uuid(),
+        clientId,
+        movements: person.program.map(({ movementId, load }) => ({ movementId, ...(load && { load }) })),
+      },
+    ],
+  });
+}
+
+/** Everybody's times of today and the six days after. Four of Maren's come every day, so that Today is never empty. */
+async function fillBookings(
+  setup: StudioSetup,
+  { today }: NetLoftOptions,
+  trainers: Record<Person['trainer'], SignedIn>,
+  clientIds: ReadonlyMap<string, string>,
+): Promise<void> {
+  const shared = new Set(['jonah', 'wren']);
+  for (let ahead = 0; ahead < 7; ahead += 1) {
+    const day = new Date(Date.parse(`${dateOf(today)}T00:00:00Z`) + ahead * DAY);
+    const comes = (person: Person) => ahead === 0 || person.weekdays.includes(day.getUTCDay());
+    for (const person of PEOPLE) {
+      if (!comes(person) || person.key === 'wren') continue;
+      const keys = shared.has(person.key) ? [...shared] : [person.key];
+      await setup.booking(trainers[person.trainer], {
+        localDate: dateOf(day),
+        startMinute: person.startMinute,
+        minutes: 60,
+        clientIds: keys.map((key) => clientIds.get(key)!),
+      });
+    }
+  }
+}

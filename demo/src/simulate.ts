@@ -1,0 +1,175 @@
+import {
+  amountPerSide,
+  beginSet,
+  countRep,
+  decisionsDue,
+  endSet,
+  foldSession,
+  indexBrief,
+  isClean,
+  laneSituation,
+  lookClean,
+  makeChange,
+  nextSetAfter,
+  noteOutcome,
+  openSession,
+  rateEffort,
+  sayBestCue,
+  seeFault,
+  stampEvent,
+  startItem,
+  switchSide,
+  takeNextSet,
+  type ActionContext,
+  type CueOutcome,
+  type Effort,
+  type EventDraft,
+  type LaneSituation,
+  type SessionBrief,
+  type SessionEvent,
+  type SessionState,
+} from '@waxwing/core';
+import { v7 as uuid } from 'uuid';
+import type { Chance } from './chance.ts';
+import type { Person } from './people.ts';
+
+/** A trainer's hour with one person, as the events that the taps would have made. */
+export function simulateSession(
+  brief: SessionBrief,
+  person: Person,
+  /** 0 at the beginning of the ten weeks, 1 at the end. */
+  progress: number,
+  startAt: Date,
+  replicaId: string,
+  firstSeq: number,
+  chance: Chance,
+): readonly SessionEvent[] {
+  const index = indexBrief(brief);
+  const laneId = brief.clients[0]!.laneId;
+  const events: SessionEvent[] = [];
+  let now = startAt.getTime();
+  let seq = firstSeq;
+
+  const add = (drafts: readonly EventDraft[]) => {
+    for (const draft of drafts) {
+      events.push(
+        stampEvent(draft, {
+          id: uuid({ msecs: now, seq }),
+          sessionId: brief.sessionId,
+          replicaId,
+          seq,
+          lamport: seq,
+          at: new Date(now).toISOString(),
+          actor: 'trainer',
+        }) as SessionEvent,
+      );
+      seq += 1;
+    }
+  };
+  const wait = (seconds: number) => {
+    now += seconds * 1000;
+  };
+  const look = (): { state: SessionState; situation: LaneSituation } => {
+    const state = foldSession(events);
+    return { state, situation: laneSituation(index, state, laneId)! };
+  };
+  const act = (action: (context: ActionContext) => readonly EventDraft[]) => {
+    const { state, situation } = look();
+    add(action({ index, state, situation, newId: () => uuid() }));
+  };
+
+  add(openSession(brief));
+  for (const item of brief.clients[0]!.items) {
+    wait(chance.between(40, 90));
+    act((context) => startItem(context, item));
+    for (let round = 0; round < item.sets; round += 1) doSet(round);
+  }
+  const { state } = look();
+  for (const decision of decisionsDue(index, state, state.lanes[0]!)) {
+    const { movementId, kind, text, reasons } = decision;
+    add([{ type: 'decision-made', laneId, clientId: brief.clients[0]!.clientId, payload: { movementId, kind, text, reasons: [...reasons] } }]);
+  }
+  wait(60);
+  add([{ type: 'session-ended', payload: {} }]);
+  return events;
+
+  function doSet(round: number): void {
+    act(beginSet);
+    wait(6);
+    act(seeWhatThereIs);
+    work(0.6);
+    correct();
+    work(0.4);
+    act((context) => {
+      const clean = context.situation.set && isClean(context.situation.set, context.situation.movement) === true;
+      return clean || !context.situation.correction ? lookClean(context) : [];
+    });
+    act((context) => endSet(context, 'done'));
+    wait(8);
+    const effort = answer(round);
+    act((context) => rateEffort(context, effort));
+    act((context) => {
+      const next = nextSetAfter(index, context.situation, context.situation.set!, effort);
+      const unit = context.situation.item.dose.kind === 'seconds' ? 'seconds' : 'reps';
+      // A harder or easier movement is for the end of an exercise, not between two rounds of a plan.
+      return next.kind === 'rung' || next.kind === 'stop' ? [] : takeNextSet(context, next, unit);
+    });
+    wait(look().situation.item.restSeconds);
+  }
+
+  function work(share: number): void {
+    const { situation } = look();
+    const { item, movement } = situation;
+    const tired = chance.is(0.12) ? chance.between(1, 2) : 0;
+    if (item.dose.kind === 'seconds') return wait(Math.max(3, Math.round(item.target * share) - tired));
+    const perSide = Math.max(1, Math.round(item.target * share) - (share < 0.5 ? tired : 0));
+    const sides = movement.document.laterality === 'one-side' ? 2 : 1;
+    for (let side = 0; side < sides; side += 1) {
+      if (side > 0) act(switchSide);
+      const { state, situation: working } = look();
+      for (let rep = 0; rep < perSide; rep += 1) {
+        add(countRep({ index, state, situation: working, newId: () => uuid() }));
+        wait(3);
+      }
+    }
+  }
+
+  function seeWhatThereIs(context: ActionContext): readonly EventDraft[] {
+    const seen = context.situation.movement.faults.filter((fault) =>
+      chance.is((person.faults[fault.faultId] ?? 0.03) * (1 - 0.7 * progress)),
+    );
+    // One at a time: a trainer taps what strikes them first.
+    const [first] = seen;
+    const side = first?.oneSided ? (chance.is(0.6) ? 'left' : 'right') : undefined;
+    return first ? seeFault(context, first.faultId, side) : [];
+  }
+
+  function correct(): void {
+    for (let tries = 0; tries < 3; tries += 1) {
+      act(sayBestCue);
+      const waiting = look().situation.correction?.waitingFor;
+      if (!waiting) break;
+      wait(10);
+      const outcome = outcomeOf(person.hears.includes(waiting.cueId));
+      act((context) => noteOutcome(context, outcome));
+      if (outcome === 'fixed' || outcome === 'better') return;
+    }
+    const { situation } = look();
+    const change = situation.correction?.changes.find((each) => each.kind !== 'swap');
+    if (situation.correction && change) act((context) => makeChange(context, change));
+  }
+
+  function outcomeOf(hears: boolean): CueOutcome {
+    const roll = chance.next();
+    if (hears) return roll < 0.7 ? 'fixed' : roll < 0.9 ? 'better' : 'same';
+    return roll < 0.25 ? 'fixed' : roll < 0.5 ? 'better' : roll < 0.95 ? 'same' : 'worse';
+  }
+
+  function answer(round: number): Effort {
+    const { situation } = look();
+    const short = amountPerSide(situation.set!, situation.movement.document.laterality) < situation.item.target;
+    if (short) return 'nothing-left';
+    const spare = person.spare + 0.25 * progress - 0.1 * round;
+    return chance.is(spare) ? 'plenty-left' : chance.is(0.12) ? 'nothing-left' : 'about-right';
+  }
+}

@@ -1,0 +1,91 @@
+import type { ClientDocument } from '../client/clientDocument.ts';
+import type { MovementRevision } from '../movement/library.ts';
+import type { Vocabulary } from '../movement/vocabulary.ts';
+import type { DueDecision } from '../session/brief.ts';
+import type { SessionEvent } from '../session/event.ts';
+import type { SessionLog } from '../session/log.ts';
+import type { Problem } from './checkShape.ts';
+
+/** Who is signed in. */
+export interface Me {
+  readonly trainerId: string;
+  readonly name: string;
+  readonly studioId: string;
+  readonly studioName: string;
+  readonly role: 'owner' | 'trainer';
+}
+
+export interface LibraryAnswer {
+  readonly vocabulary: Vocabulary;
+  /** Each movement at its newest revision, in the order of the families. */
+  readonly revisions: readonly MovementRevision[];
+}
+
+export interface ClientSummary extends ClientDocument {
+  readonly clientId: string;
+}
+
+/** Somebody who comes today. */
+export interface TodayVisit {
+  readonly bookingId: string;
+  /** Minutes after local midnight. */
+  readonly startMinute: number;
+  readonly minutes: number;
+  readonly clients: readonly TodayClient[];
+}
+
+export interface TodayClient {
+  readonly clientId: string;
+  readonly name: string;
+  readonly cautions: ClientDocument['cautions'];
+  readonly goal: string | null;
+  /** Local date of the last session that ended; `null` before the first. */
+  readonly lastDate: string | null;
+  readonly decided: readonly (DueDecision & { readonly movementName: string })[];
+  /** What they did last time, in order: a start for the next session. */
+  readonly lastMovementIds: readonly string[];
+}
+
+export interface TodayAnswer {
+  readonly localDate: string;
+  readonly visits: readonly TodayVisit[];
+  /** Begun and not ended. */
+  readonly live: readonly SessionSummary[];
+}
+
+export interface SessionSummary {
+  readonly sessionId: string;
+  readonly localDate: string;
+  readonly zone: string;
+  readonly status: 'not-started' | 'live' | 'ended';
+  readonly startedAt: string | null;
+  readonly endedAt: string | null;
+  readonly clients: readonly { readonly clientId: string; readonly name: string }[];
+  readonly movementNames: readonly string[];
+}
+
+export interface SessionAnswer extends SessionSummary {
+  readonly log: SessionLog;
+  /** Names of every movement that the log mentions. */
+  readonly names: Readonly<Record<string, string>>;
+}
+
+/** What became of events that a device sent. */
+export interface EventsAnswer {
+  /** Stored now, or before: the device may forget that they were unsent. */
+  readonly kept: readonly string[];
+  readonly refused: readonly { readonly id: string; readonly problems: readonly Problem[] }[];
+}
+
+/** A page of a session's events in the order in which the server got them. */
+export interface EventsPage {
+  readonly events: readonly SessionEvent[];
+  /** Ask for what comes after this. */
+  readonly cursor: number;
+}
+
+/** Every error has this shape. `problems` name fields. */
+export interface ApiError {
+  readonly message: string;
+  readonly problems?: readonly Problem[];
+}

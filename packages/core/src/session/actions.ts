@@ -1,0 +1,361 @@
+import type { Change } from '../coaching/nextChange.ts';
+import type { Effort } from '../loading/effort.ts';
+import type { NextSet } from '../loading/nextSet.ts';
+import { startingTarget } from '../loading/startingLoad.ts';
+import type { Load } from '../movement/load.ts';
+import type { Region, Side, View } from '../movement/terms.ts';
+import type { SessionBrief } from './brief.ts';
+import type { EventDraft } from './envelope.ts';
+import type { SegmentChange, SessionItem } from './event.ts';
+import type { EndReason, PainKind } from './eventTypes.ts';
+import { firstSide, loadFor, type BriefIndex, type LaneSituation } from './laneSituation.ts';
+import type { SegmentState, SessionState, SetState } from './state.ts';
+
+/**
+ * What each tap on Floor means: pure functions from where a lane stands to the events that say what happened. Nothing is
+ * changed here; the fold of the events is the change.
+ */
+export interface ActionContext {
+  readonly index: BriefIndex;
+  readonly state: SessionState;
+  readonly situation: LaneSituation;
+  readonly newId: () => string;
+}
+
+type Drafts = readonly EventDraft[];
+
+function inLane(context: ActionContext): { laneId: string; clientId: string } {
+  const { laneId, clientId } = context.situation.lane;
+  return { laneId, clientId };
+}
+
+/** The first events of a session, from its brief. */
+export function openSession(brief: SessionBrief): Drafts {
+  return [
+    { type: 'session-started', payload: { localDate: brief.localDate, zone: brief.zone } },
+    ...brief.clients.map(
+      (client): EventDraft => ({
+        type: 'lane-joined',
+        payload: { items: [...client.items] },
+        laneId: client.laneId,
+        clientId: client.clientId,
+      }),
+    ),
+  ];
+}
+
+interface OpenSet {
+  readonly setId: string;
+  readonly segmentId: string;
+  readonly drafts: Drafts;
+}
+
+/** The set that is going on, or the events that begin one. */
+function openSet(context: ActionContext): OpenSet {
+  const { situation } = context;
+  if (situation.set && situation.isWorking) {
+    return { setId: situation.set.setId, segmentId: situation.set.segments.at(-1)!.segmentId, drafts: [] };
+  }
+  const { item, movement } = situation;
+  const setId = context.newId();
+  const segmentId = context.newId();
+  const side = movement.document.laterality === 'one-side' ? firstSide(context.state, item) : undefined;
+  return {
+    setId,
+    segmentId,
+    drafts: [
+      {
+        type: 'segment-started',
+        ...inLane(context),
+        payload: {
+          setId,
+          segmentId,
+          itemId: item.itemId,
+          movementId: item.movementId,
+          revisionId: item.revisionId,
+          load: item.load,
+          target: item.target,
+          ...(side && { side }),
+          ...(movement.document.tempo && { tempo: movement.document.tempo }),
+          ...(item.nextChange && { change: item.nextChange }),
+        },
+      },
+    ],
+  };
+}
+
+export function beginSet(context: ActionContext): Drafts {
+  return openSet(context).drafts;
+}
+
+/** One rep; the first one begins the set. */
+export function countRep(context: ActionContext): Drafts {
+  const { setId, segmentId, drafts } = openSet(context);
+  return [...drafts, { type: 'rep-counted', ...inLane(context), payload: { setId, segmentId } }];
+}
+
+/** The next stretch of the set: what isn't said stays as it is. */
+function nextSegment(context: ActionContext, set: SetState, next: Partial<SegmentState>, change?: SegmentChange): EventDraft {
+  const last = set.segments.at(-1)!;
+  const side = next.side ?? last.side;
+  const tempo = next.tempo ?? last.tempo;
+  return {
+    type: 'segment-started',
+    ...inLane(context),
+    payload: {
+      setId: set.setId,
+      segmentId: context.newId(),
+      itemId: set.itemId,
+      movementId: next.movementId ?? last.movementId,
+      revisionId: next.revisionId ?? last.revisionId,
+      load: next.load ?? last.load,
+      target: next.target ?? last.target,
+      ...(side && { side }),
+      ...(tempo && { tempo }),
+      ...(change && { change }),
+    },
+  };
+}
+
+export function switchSide(context: ActionContext): Drafts {
+  const { set, isWorking } = context.situation;
+  if (!set || !isWorking) return [];
+  const other: Side = set.segments.at(-1)!.side === 'left' ? 'right' : 'left';
+  return [nextSegment(context, set, { side: other })];
+}
+
+export function changeView(context: ActionContext, view: View): Drafts {
+  return [{ type: 'view-changed', ...inLane(context), payload: { view } }];
+}
+
+/** Looked, and it is good: worth knowing, and said aloud. */
+export function lookClean(context: ActionContext): Drafts {
+  const { setId, drafts } = openSet(context);
+  return [...drafts, { type: 'looked', ...inLane(context), payload: { setId, clean: true, view: context.situation.lane.view } }];
+}
+
+/** A parked fault was looked for again and isn't there. */
+export function lookGone(context: ActionContext, faultId: string): Drafts {
+  const { set, lane } = context.situation;
+  if (!set) return [];
+  return [{ type: 'looked', ...inLane(context), payload: { setId: set.setId, clean: false, gone: [faultId], view: lane.view } }];
+}
+
+export function seeFault(context: ActionContext, faultId: string, side?: Side): Drafts {
+  const fault = context.situation.movement.faults.find((each) => each.faultId === faultId);
+  if (!fault) return [];
+  const { setId, drafts } = openSet(context);
+  return [
+    ...drafts,
+    {
+      type: 'fault-seen',
+      ...inLane(context),
+      payload: { setId, faultId, faultTypeId: fault.type, view: context.situation.lane.view, ...(side && { side }) },
+    },
+  ];
+}
+
+/** Says a cue for the fault that comes first. */
+export function sayCue(context: ActionContext, cueId: string): Drafts {
+  const { correction, set } = context.situation;
+  if (!correction || !set) return [];
+  const { fault } = correction.triage.first;
+  return [
+    {
+      type: 'cue-given',
+      ...inLane(context),
+      payload: { setId: set.setId, faultId: fault.faultId, faultTypeId: fault.type, cueId },
+    },
+  ];
+}
+
+/** Says the best cue, unless one is waiting for its outcome, enough was said, or the set should end. */
+export function sayBestCue(context: ActionContext): Drafts {
+  const { correction } = context.situation;
+  const best = correction?.cues[0];
+  if (!correction || !best || correction.waitingFor || correction.isCueingSpent || correction.triage.endSet) return [];
+  return sayCue(context, best.cue.cueId);
+}
+
+/** Says the best of the cues that is not the one that was just said. */
+export function sayAnotherCue(context: ActionContext): Drafts {
+  const { correction } = context.situation;
+  const other = correction?.cues.find((ranked) => ranked.cue.cueId !== correction.waitingFor?.cueId && !ranked.spent);
+  return other ? sayCue(context, other.cue.cueId) : [];
+}
+
+export function noteOutcome(context: ActionContext, outcome: 'fixed' | 'better' | 'same' | 'worse'): Drafts {
+  const waiting = context.situation.correction?.waitingFor;
+  return waiting
+    ? [{ type: 'cue-outcome', ...inLane(context), payload: { cueGivenId: waiting.cueGivenId, outcome } }]
+    : [];
+}
+
+function proposed(context: ActionContext, about: string, text: string, reasons: readonly string[], setId?: string): Drafts {
+  const proposalId = context.newId();
+  return [
+    {
+      type: 'proposal-shown',
+      ...inLane(context),
+      payload: { proposalId, about, text, reasons: [...reasons], ...(setId && { setId }) },
+    },
+    { type: 'proposal-decided', ...inLane(context), payload: { proposalId, taken: true } },
+  ];
+}
+
+/** Makes a proposed change in the set that is going on; `load` where the lever is the load. */
+export function makeChange(context: ActionContext, change: Change, load?: Load): Drafts {
+  const { set, isWorking, item, correction } = context.situation;
+  const faultId = correction?.triage.first.fault.faultId;
+  const log = proposed(context, change.kind === 'swap' ? 'swap' : 'change', change.text, [change.why], set?.setId);
+  if (change.kind === 'swap') return [...log, ...swapFor(context, change.movementId, change.levers, faultId)];
+  if (!set || !isWorking) return [];
+  const lever = change.kind === 'lever' ? change.lever : undefined;
+  return [
+    ...log,
+    ...(load ? [{ type: 'load-changed' as const, ...inLane(context), payload: { itemId: item.itemId, load } }] : []),
+    nextSegment(context, set, load ? { load } : {}, {
+      kind: change.kind,
+      key: change.key,
+      text: change.text,
+      ...(lever && { lever }),
+      ...(faultId && { faultId }),
+    }),
+  ];
+}
+
+/** Another movement for the item, at once and without a cue where the trainer wants it so. */
+export function swapFor(
+  context: ActionContext,
+  movementId: string,
+  levers: readonly SegmentChangeLever[],
+  faultId?: string,
+): Drafts {
+  const { index, situation } = context;
+  const { item, set, isWorking, client } = situation;
+  const revision = index.revision(movementId);
+  if (!revision || movementId === item.movementId) return [];
+  const { document } = revision;
+  const load = loadFor(client, movementId);
+  const target = client.history[movementId]?.target ?? startingTarget(document);
+  const swapped: EventDraft = {
+    type: 'movement-swapped',
+    ...inLane(context),
+    payload: {
+      itemId: item.itemId,
+      fromMovementId: item.movementId,
+      toMovementId: movementId,
+      toRevisionId: revision.revisionId,
+      dose: document.dose,
+      target,
+      load,
+      levers: [...levers],
+      ...(faultId && { faultId }),
+      ...(set && isWorking && { setId: set.setId }),
+    },
+  };
+  if (!set || !isWorking) return [swapped];
+  const side = document.laterality === 'one-side' ? (set.segments.at(-1)!.side ?? 'left') : undefined;
+  const { side: _side, ...rest } = nextSegment(
+    context,
+    set,
+    { movementId, revisionId: revision.revisionId, load, target },
+    { kind: 'swap', key: `swap:${movementId}`, text: document.name, ...(faultId && { faultId }) },
+  ).payload as SegmentPayload;
+  return [
+    swapped,
+    { type: 'segment-started', ...inLane(context), payload: { ...rest, ...(side && { side }) } as SegmentPayload },
+  ];
+}
+
+type SegmentPayload = Extract<EventDraft, { type: 'segment-started' }>['payload'];
+type SegmentChangeLever = NonNullable<SegmentChange['lever']>;
+
+export function endSet(context: ActionContext, reason: EndReason, amounts?: readonly { segmentId: string; amount: number }[]): Drafts {
+  const { set } = context.situation;
+  if (!set) return [];
+  return [
+    {
+      type: 'set-ended',
+      ...inLane(context),
+      payload: { setId: set.setId, reason, ...(amounts && { amounts: [...amounts] }) },
+    },
+  ];
+}
+
+/** Pain ends the set, whatever else is going on. */
+export function reportPain(context: ActionContext, kind: PainKind, region?: Region): Drafts {
+  const { set, isWorking, item } = context.situation;
+  return [
+    {
+      type: 'pain-reported',
+      ...inLane(context),
+      payload: { kind, movementId: item.movementId, ...(region && { region }), ...(set && { setId: set.setId }) },
+    },
+    ...(isWorking ? endSet(context, 'pain') : []),
+  ];
+}
+
+export function rateEffort(context: ActionContext, effort: Effort): Drafts {
+  const { set } = context.situation;
+  return set ? [{ type: 'effort-rated', ...inLane(context), payload: { setId: set.setId, effort } }] : [];
+}
+
+/** A proposal for the next set in words. */
+export function nextSetText(next: NextSet, unit: string): string {
+  switch (next.kind) {
+    case 'same':
+      return `Same again: ${next.target} ${unit}`;
+    case 'amount':
+      return `${next.target} ${unit}`;
+    case 'range':
+      return `${next.text}, ${next.target} ${unit}`;
+    case 'rung':
+      return `${next.direction === 'harder' ? 'Up' : 'Down'} to ${next.step.name.toLowerCase()}, ${next.target} ${unit}`;
+    case 'stop':
+      return 'Leave this movement for today';
+  }
+}
+
+/** Takes the proposal for the next set. */
+export function takeNextSet(context: ActionContext, next: NextSet, unit: string): Drafts {
+  const { item, set } = context.situation;
+  const log = proposed(context, 'next-set', nextSetText(next, unit), next.reasons, set?.setId);
+  const plan = (target: number, change?: SegmentChange): EventDraft => ({
+    type: 'next-set-planned',
+    ...inLane(context),
+    payload: { itemId: item.itemId, target, ...(change && { change }) },
+  });
+  switch (next.kind) {
+    case 'same':
+    case 'amount':
+      return [...log, plan(next.target)];
+    case 'range':
+      return [...log, plan(next.target, { kind: 'lever', key: 'lever:range', lever: 'range', text: next.text })];
+    case 'rung':
+      return [...log, ...swapFor(context, next.step.movementId, next.step.levers)];
+    case 'stop':
+      return log;
+  }
+}
+
+/** The trainer's own numbers for the next set, over whatever was proposed. */
+export function planNextSet(context: ActionContext, target: number, load: Load): Drafts {
+  const { itemId } = context.situation.item;
+  return [
+    { type: 'next-set-planned', ...inLane(context), payload: { itemId, target } },
+    { type: 'load-changed', ...inLane(context), payload: { itemId, load } },
+  ];
+}
+
+/** Goes on with another item of the lane. */
+export function startItem(context: ActionContext, item: SessionItem): Drafts {
+  const { itemId, movementId, revisionId, sets, dose, target, load, restSeconds } = item;
+  return [
+    {
+      type: 'movement-started',
+      ...inLane(context),
+      payload: { item: { itemId, movementId, revisionId, sets, dose, target, load, restSeconds } },
+    },
+  ];
+}

@@ -1,0 +1,30 @@
+import type { EventOf, EventPayloads } from './event.ts';
+import type { Actor, EventType } from './eventTypes.ts';
+
+/** Something that happened, before it has its place among the events. */
+export type EventDraft = {
+  [T in EventType]: {
+    readonly type: T;
+    readonly payload: EventPayloads[T];
+    readonly laneId?: string;
+    readonly clientId?: string;
+  };
+}[EventType];
+
+/** Whose event it is, and when. Ids and times come from outside: core has neither clock nor chance. */
+export interface Stamp {
+  /** UUID v7. */
+  readonly id: string;
+  readonly sessionId: string;
+  readonly replicaId: string;
+  readonly seq: number;
+  readonly lamport: number;
+  /** UTC, ISO 8601. */
+  readonly at: string;
+  readonly actor: Actor;
+}
+
+/** A draft with its envelope. */
+export function stampEvent<T extends EventType>(draft: Extract<EventDraft, { type: T }>, stamp: Stamp): EventOf<T> {
+  return { ...stamp, ...draft, v: 1 } as unknown as EventOf<T>;
+}
