@@ -44,7 +44,6 @@ export class Today {
           cautions: client.cautions,
           goal: client.goals[0]?.text ?? null,
           lastDate: lastTime?.localDate ?? null,
-          lastMovementIds: lastTime?.movementIds ?? [],
           decided: (due.get(clientId) ?? [])
             .filter((decision) => decision.localDate === lastTime?.localDate)
             .map((decision) => ({ ...decision, movementName: names.get(decision.movementId) ?? decision.movementId })),

@@ -18,6 +18,7 @@ import {
   SessionEntity,
   SessionLogEntity,
 } from './session.entities.ts';
+import { LastTimeController } from './lastTime.controller.ts';
 import { SessionsController } from './sessions.controller.ts';
 import { Sessions } from './sessions.ts';
 
@@ -39,7 +40,7 @@ import { Sessions } from './sessions.ts';
     ClientsModule,
     LibraryModule,
   ],
-  controllers: [SessionsController],
+  controllers: [SessionsController, LastTimeController],
   providers: [Sessions, EventLog, Briefs, History],
   exports: [Sessions, EventLog, History],
 })

@@ -1,6 +1,6 @@
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { SessionAnswer, SessionBrief, SessionSummary } from '@waxwing/core';
+import type { LastTime, SessionAnswer, SessionBrief, SessionSummary } from '@waxwing/core';
 import type { StartSession } from '@waxwing/core/shapes';
 import { In, Repository } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
@@ -148,9 +148,18 @@ export class Sessions {
     }));
   }
 
-  /** The last session of each client that ended: its date and what was done in it. */
-  async lastOf(clientIds: readonly string[]): Promise<Map<string, { localDate: string; movementIds: string[] }>> {
-    const last = new Map<string, { localDate: string; movementIds: string[] }>();
+  /** What a client of this trainer's did last time, in order, with what it asked for. */
+  async lastTime(actor: SignedIn, clientId: string): Promise<LastTime[]> {
+    await this.clients.mine(actor, [clientId]);
+    const last = (await this.lastOf([clientId])).get(clientId);
+    if (!last) return [];
+    const items = await this.items.find({ where: { sessionId: last.sessionId, clientId }, order: { place: 'ASC' } });
+    return items.map(({ movementId, load, outcome }) => ({ movementId, load, target: outcome.target }));
+  }
+
+  /** The last session of each client that ended. */
+  async lastOf(clientIds: readonly string[]): Promise<Map<string, { sessionId: string; localDate: string }>> {
+    const last = new Map<string, { sessionId: string; localDate: string }>();
     for (const clientId of clientIds) {
       const joined = await this.sessionClients
         .createQueryBuilder('joined')
@@ -159,12 +168,7 @@ export class Sessions {
         .orderBy('joined."localDate"', 'DESC')
         .addOrderBy('session."startedAt"', 'DESC')
         .getOne();
-      if (!joined) continue;
-      const items = await this.items.find({
-        where: { sessionId: joined.sessionId, clientId },
-        order: { place: 'ASC' },
-      });
-      last.set(clientId, { localDate: joined.localDate, movementIds: items.map((item) => item.movementId) });
+      if (joined) last.set(clientId, { sessionId: joined.sessionId, localDate: joined.localDate });
     }
     return last;
   }

@@ -1,5 +1,6 @@
 import type { ClientDocument } from '../client/clientDocument.ts';
 import type { MovementRevision } from '../movement/library.ts';
+import type { Load } from '../movement/load.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
 import type { DueDecision } from '../session/brief.ts';
 import type { SessionEvent } from '../session/event.ts';
@@ -42,8 +43,6 @@ export interface TodayClient {
   /** Local date of the last session that ended; `null` before the first. */
   readonly lastDate: string | null;
   readonly decided: readonly (DueDecision & { readonly movementName: string })[];
-  /** What they did last time, in order: a start for the next session. */
-  readonly lastMovementIds: readonly string[];
 }
 
 export interface TodayAnswer {
@@ -88,4 +87,11 @@ export interface EventsPage {
 export interface ApiError {
   readonly message: string;
   readonly problems?: readonly Problem[];
+}
+
+/** What a client did with a movement in the last session in which they did it. */
+export interface LastTime {
+  readonly movementId: string;
+  readonly target: number;
+  readonly load: Load;
 }

@@ -359,7 +359,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   },
   'pain-reported': (draft, event) => {
     const { payload } = event;
-    draft.pains.push({ ...payload, at: event.at, clientId: event.clientId ?? null });
+    draft.pains.push({ ...payload, eventId: event.id, at: event.at, clientId: event.clientId ?? null });
     const set = payload.setId === undefined ? undefined : draft.setById.get(payload.setId);
     if (!set) return;
     set.pain = true;

@@ -109,6 +109,7 @@ export interface LaneState {
 }
 
 export interface PainState {
+  readonly eventId: string;
   readonly at: string;
   readonly clientId: string | null;
   readonly kind: PainKind;

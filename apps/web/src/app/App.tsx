@@ -1,0 +1,53 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { BrowserRouter, Route, Routes } from 'react-router';
+import { RequestRefused } from '../shared/api.ts';
+import { Loading } from '../shared/states.tsx';
+import { TodayPage } from '../features/today/TodayPage.tsx';
+import { NotFound } from './NotFound.tsx';
+import { Shell } from './Shell.tsx';
+import { SignInGate } from './SignInGate.tsx';
+
+const LibraryPage = lazy(() => import('../features/library/LibraryPage.tsx'));
+const MovementPage = lazy(() => import('../features/library/MovementPage.tsx'));
+const StartPage = lazy(() => import('../features/start/StartPage.tsx'));
+const FloorPage = lazy(() => import('../features/floor/FloorPage.tsx'));
+const LogListPage = lazy(() => import('../features/log/LogListPage.tsx'));
+const LogPage = lazy(() => import('../features/log/LogPage.tsx'));
+
+const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // Failing at once is kinder than a spinner: the page says that there is no network, and Floor doesn't need it.
+      networkMode: 'always',
+      retry: (count, error) => !(error instanceof RequestRefused) && count < 1,
+      staleTime: 15_000,
+    },
+    mutations: { networkMode: 'always' },
+  },
+});
+
+export function App() {
+  return (
+    <QueryClientProvider client={queryClient}>
+      <BrowserRouter>
+        <SignInGate>
+          <Suspense fallback={<Loading what="the page" />}>
+            <Routes>
+              <Route element={<Shell />}>
+                <Route index element={<TodayPage />} />
+                <Route path="library" element={<LibraryPage />} />
+                <Route path="library/:movementId" element={<MovementPage />} />
+                <Route path="start/:clientId" element={<StartPage />} />
+                <Route path="log" element={<LogListPage />} />
+                <Route path="log/:sessionId" element={<LogPage />} />
+                <Route path="*" element={<NotFound />} />
+              </Route>
+              <Route path="floor/:sessionId" element={<FloorPage />} />
+            </Routes>
+          </Suspense>
+        </SignInGate>
+      </BrowserRouter>
+    </QueryClientProvider>
+  );
+}

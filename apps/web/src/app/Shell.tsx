@@ -1,0 +1,68 @@
+import clsx from 'clsx';
+import { LogOut, Moon, Sun } from 'lucide-react';
+import { useState } from 'react';
+import { NavLink, Outlet } from 'react-router';
+import { Mark } from '../shared/Mark.tsx';
+import { useSignedIn } from '../shared/signedIn.tsx';
+import { chooseTheme, currentTheme } from './themeChoice.ts';
+
+const PLACES = [
+  { to: '/', name: 'Today' },
+  { to: '/library', name: 'Library' },
+  { to: '/log', name: 'Log' },
+];
+
+/** Everything but Floor: where to go on the left (or on top, on a narrow screen), the page beside it. */
+export function Shell() {
+  const { me, signOut } = useSignedIn();
+  const [theme, setTheme] = useState(currentTheme);
+  const [signOutFailed, setSignOutFailed] = useState(false);
+  const other = theme === 'waxwing' ? 'dusk' : 'waxwing';
+  return (
+    <div className="min-h-dvh md:flex">
+      <nav
+        aria-label="Main"
+        className="border-base-300 flex shrink-0 items-center gap-1 border-b px-3 py-2 md:sticky md:top-0 md:h-dvh md:w-36 md:flex-col md:items-stretch md:border-r md:border-b-0 md:px-4 md:py-5"
+      >
+        <div className="md:mb-4">
+          <Mark size={38} />
+        </div>
+        {PLACES.map(({ to, name }) => (
+          <NavLink key={to} to={to} end={to === '/'} className="flex min-h-11 items-center px-2 text-lg">
+            {({ isActive }) => <span className={clsx(isActive && 'tail font-bold')}>{name}</span>}
+          </NavLink>
+        ))}
+        <div className="ml-auto flex items-center gap-1 md:mt-auto md:ml-0 md:flex-col md:items-start">
+          <span className="text-quiet hidden px-2 text-sm md:block">{me.name}</span>
+          <button
+            type="button"
+            className="btn btn-ghost min-h-11 px-2 font-normal"
+            onClick={() => {
+              chooseTheme(other);
+              setTheme(other);
+            }}
+          >
+            {theme === 'waxwing' ? <Moon aria-hidden="true" size={18} /> : <Sun aria-hidden="true" size={18} />}
+            <span className="sr-only md:not-sr-only">{theme === 'waxwing' ? 'Dusk' : 'Day'}</span>
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost min-h-11 px-2 font-normal"
+            onClick={() => signOut().catch(() => setSignOutFailed(true))}
+          >
+            <LogOut aria-hidden="true" size={18} />
+            <span className="sr-only md:not-sr-only">Sign out</span>
+          </button>
+          {signOutFailed && (
+            <p role="alert" className="px-2 text-sm">
+              Signing out needs the server.
+            </p>
+          )}
+        </div>
+      </nav>
+      <div className="min-w-0 flex-1">
+        <Outlet />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,94 @@
+import { useQueryClient } from '@tanstack/react-query';
+import type { Me } from '@waxwing/core';
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { api, isSignedOut } from '../shared/api.ts';
+import { deviceStoreFor } from '../shared/device/deviceStore.ts';
+import { Outbox } from '../shared/device/outbox.ts';
+import { rememberMe, rememberedMe, SignedInContext } from '../shared/signedIn.tsx';
+import { SignInPage } from '../features/signIn/SignInPage.tsx';
+import { Loading } from '../shared/states.tsx';
+
+type State = { kind: 'asking' } | { kind: 'out' } | { kind: 'in'; me: Me };
+
+/**
+ * Lets nobody past who isn't signed in. Without a network the last one who was signed in on this device goes on, with what
+ * this device keeps for them.
+ */
+export function SignInGate({ children }: { children: ReactNode }) {
+  const queryClient = useQueryClient();
+  const [state, setState] = useState<State>({ kind: 'asking' });
+  const [outbox, setOutbox] = useState<Outbox | null>(null);
+
+  const enter = useCallback((me: Me) => {
+    rememberMe(me);
+    setState({ kind: 'in', me });
+  }, []);
+
+  const leave = useCallback(() => {
+    rememberMe(null);
+    // Nothing of one trainer's clients may show through to the next.
+    queryClient.clear();
+    setState({ kind: 'out' });
+  }, [queryClient]);
+
+  useEffect(() => {
+    api.get<Me>('me').then(enter, (error: unknown) => {
+      const known = rememberedMe();
+      if (isSignedOut(error) || !known) leave();
+      else setState({ kind: 'in', me: known });
+    });
+  }, [enter, leave]);
+
+  const trainerId = state.kind === 'in' ? state.me.trainerId : null;
+  useEffect(() => {
+    if (trainerId === null) return undefined;
+    let outbox: Outbox | undefined;
+    let left = false;
+    const flush = () => void outbox?.flush();
+    void deviceStoreFor(trainerId).then((store) => {
+      if (left) return;
+      outbox = new Outbox(store);
+      let waited = 0;
+      outbox.subscribe(() => {
+        const { unsent } = outbox!.getState();
+        // What lists and logs show has changed once the last of it has arrived.
+        if (waited > 0 && unsent === 0) void queryClient.invalidateQueries();
+        waited = unsent;
+      });
+      setOutbox(outbox);
+      flush();
+    });
+    window.addEventListener('online', flush);
+    return () => {
+      left = true;
+      window.removeEventListener('online', flush);
+      outbox?.stop();
+      setOutbox(null);
+    };
+  }, [trainerId, queryClient]);
+
+  const signedIn = useMemo(
+    () =>
+      state.kind === 'in'
+        ? {
+            me: state.me,
+            outbox,
+            signOut: async () => {
+              await api.post('sign-out', {});
+              leave();
+            },
+          }
+        : null,
+    [state, leave, outbox],
+  );
+
+  if (state.kind === 'asking') {
+    return (
+      <div className="px-8">
+        <Loading what="your sign-in" />
+      </div>
+    );
+  }
+  if (!signedIn) return <SignInPage onSignedIn={enter} />;
+  return <SignedInContext value={signedIn}>{children}</SignedInContext>;
+}

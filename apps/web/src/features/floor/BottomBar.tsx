@@ -1,0 +1,125 @@
+import { segmentAmount, totalAmount, type LaneSituation } from '@waxwing/core';
+import { clockText, secondsBetween } from '../../shared/dates.ts';
+import { useNow } from '../../shared/useNow.ts';
+import type { LaneTaps } from './LanePanel.tsx';
+
+/** The last reps are called. */
+const LAST = 3;
+
+/** Pain, the counter, the clock, and the end of the set: at the thumb, always in the same place. */
+export function BottomBar({ situation, taps }: { situation: LaneSituation; taps: LaneTaps }) {
+  const { set, isWorking, item, movement } = situation;
+  const setsDone = item.setIds.length;
+  return (
+    <footer className="bg-base-100 sticky bottom-0 grid grid-cols-[5rem_1fr_6rem] gap-2 px-3 py-3 md:grid-cols-[12rem_1fr_1fr_18.5rem] md:gap-4 md:px-4">
+      <button
+        type="button"
+        className="bg-error text-error-content heading min-h-20 cursor-pointer rounded-2xl text-xl md:min-h-28 md:text-2xl"
+        onClick={taps.pain}
+      >
+        Pain
+      </button>
+      <Counter situation={situation} taps={taps} />
+      <SetClock situation={situation} />
+      {isWorking ? (
+        <button
+          type="button"
+          className="bg-neutral text-neutral-content heading min-h-20 cursor-pointer rounded-2xl text-xl md:min-h-28 md:text-2xl"
+          onClick={taps.end}
+        >
+          End set
+        </button>
+      ) : (
+        <button
+          type="button"
+          className="border-base-content heading min-h-20 cursor-pointer rounded-2xl border-2 text-xl md:min-h-28 md:text-2xl"
+          onClick={taps.begin}
+        >
+          {movement.document.rhythm === 'hold' ? 'Start hold' : `Start set ${Math.min(setsDone + 1, 99)}`}
+          {set && setsDone >= item.sets && <span className="block text-sm font-normal">one more than planned</span>}
+        </button>
+      )}
+    </footer>
+  );
+}
+
+function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps }) {
+  const { set, isWorking, item, movement } = situation;
+  const now = useNow();
+  const { laterality } = movement.document;
+  const segment = isWorking ? set!.segments.at(-1)! : null;
+  const isHold = item.dose.kind === 'seconds';
+  const at = now.toISOString();
+  const sideAmount = segment
+    ? set!.segments.filter((each) => each.side === segment.side).reduce((sum, each) => sum + segmentAmount(each, at), 0)
+    : 0;
+  const target = laterality === 'alternating' ? item.target * 2 : item.target;
+  const done = laterality === 'one-side' ? sideAmount : segment ? totalAmount(set!, at) : 0;
+  const left = target - done;
+  const otherIsLeftToDo = laterality === 'one-side' && isWorking && new Set(set!.segments.map((each) => each.side)).size < 2;
+  const unit = isHold ? 's' : laterality === 'alternating' ? 'steps, both sides' : segment?.side ? `${segment.side} side` : 'reps';
+  return (
+    <div className="bg-base-200 relative flex min-h-20 overflow-hidden rounded-2xl md:min-h-28">
+      <button
+        type="button"
+        data-counts
+        aria-label={isHold ? `Hold: ${done} of ${target} seconds` : `Count: ${done} of ${target}`}
+        className="flex min-w-0 flex-1 cursor-pointer items-center gap-3 px-4 text-left disabled:cursor-default md:gap-5 md:px-6"
+        onClick={isHold ? taps.begin : taps.count}
+        disabled={isHold && isWorking}
+      >
+        <span className="heading figures text-5xl md:text-7xl" data-testid="count">
+          {done}
+        </span>
+        <span className="leading-tight">
+          <span className="block text-lg">
+            of {target} {unit}
+          </span>
+          {isWorking && left > 0 && left <= LAST && !isHold ? (
+            <span className="bg-accent text-accent-content rounded px-1.5 font-bold">last {left}</span>
+          ) : (
+            <span className="text-quiet hidden md:block">{isHold ? (isWorking ? 'running' : 'tap to start') : 'tap, or space'}</span>
+          )}
+        </span>
+      </button>
+      {otherIsLeftToDo && (
+        <button
+          type="button"
+          className={`min-w-20 cursor-pointer px-3 text-lg font-bold md:min-w-28 ${left <= 0 ? 'bg-accent text-accent-content' : 'border-base-300 border-l'}`}
+          onClick={taps.otherSide}
+        >
+          Other side
+        </button>
+      )}
+    </div>
+  );
+}
+
+function SetClock({ situation }: { situation: LaneSituation }) {
+  const { set, isWorking, item } = situation;
+  const now = useNow();
+  const rest = set?.endedAt ? item.restSeconds - secondsBetween(set.endedAt, now) : null;
+  return (
+    <div className="bg-base-200 hidden min-h-28 items-center gap-5 rounded-2xl px-6 md:flex" aria-label="Set clock" role="timer">
+      <span className="heading figures text-6xl">
+        {isWorking ? clockText(secondsBetween(set!.startedAt, now)) : rest === null ? '0:00' : clockText(rest)}
+      </span>
+      <span className="leading-tight">
+        {isWorking ? (
+          <>
+            <span className="block text-lg">
+              set {set!.ordinal} of {item.sets}
+            </span>
+            <span className="text-quiet">rest {item.restSeconds} s after</span>
+          </>
+        ) : rest === null ? (
+          <span className="text-lg">not begun</span>
+        ) : rest > 0 ? (
+          <span className="text-lg">of rest left</span>
+        ) : (
+          <span className="bg-accent text-accent-content rounded px-1.5 text-lg font-bold">rest is over</span>
+        )}
+      </span>
+    </div>
+  );
+}

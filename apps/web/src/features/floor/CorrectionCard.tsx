@@ -1,0 +1,251 @@
+import {
+  loadKindOf,
+  type BriefIndex,
+  type Change,
+  type CorrectionStep,
+  type CueOutcome,
+  type LaneSituation,
+  type Load,
+  type TriagedFault,
+} from '@waxwing/core';
+import { useState } from 'react';
+import { SeverityDrop } from '../../shared/Severity.tsx';
+import { Dialog } from './Dialog.tsx';
+import type { LaneTaps } from './LanePanel.tsx';
+import type { LiveSession } from './liveSession.ts';
+import { LoadField, loadFrom, valueOf } from './LoadField.tsx';
+import { endSet, lookGone } from '@waxwing/core';
+
+interface CorrectionCardProps {
+  readonly live: LiveSession;
+  readonly index: BriefIndex;
+  readonly situation: LaneSituation;
+  readonly correction: CorrectionStep;
+  readonly taps: LaneTaps;
+}
+
+/** What to put right first and why; what to say; what it did; what to change when saying doesn't help. */
+export function CorrectionCard({ live, index, situation, correction, taps }: CorrectionCardProps) {
+  const { triage, waitingFor, isCueingSpent, cues } = correction;
+  const { laneId } = situation.lane;
+  const gone = () => void live.act(laneId, 'gone', (context) => lookGone(context, triage.first.fault.faultId));
+  const step = triage.endSet ? 'end' : waitingFor ? 'said' : isCueingSpent || cues.length === 0 ? 'change' : 'look-again';
+  return (
+    <section aria-label="Correction" className="bg-panel flex flex-1 flex-col rounded-2xl px-5 py-4 md:px-7">
+      <WhatFirst correction={correction} />
+      {step === 'end' && (
+        <div className="mt-3">
+          <p className="heading text-3xl leading-tight md:text-4xl">End the set</p>
+          <p className="mt-1 text-lg">{triage.endSet}.</p>
+          <div className="mt-4 flex flex-wrap gap-3">
+            <button
+              type="button"
+              className="btn btn-primary min-h-16 px-8 text-xl"
+              onClick={() => void live.act(laneId, 'end of set', (context) => endSet(context, 'fault'))}
+            >
+              End the set now
+            </button>
+            <button type="button" className="btn min-h-16 px-6 text-lg" onClick={gone}>
+              It’s gone, go on
+            </button>
+          </div>
+        </div>
+      )}
+      {step === 'said' && <SaidCue correction={correction} taps={taps} />}
+      {step === 'look-again' && (
+        <div className="mt-3">
+          <p className="heading text-3xl leading-tight md:text-4xl">Look again: {triage.first.fault.name.toLowerCase()}?</p>
+          <p className="mt-1 text-lg">{triage.first.fault.seen}</p>
+          <div className="mt-4 flex flex-wrap gap-3">
+            <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={taps.sayIt}>
+              Still there
+            </button>
+            <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={gone}>
+              Gone
+            </button>
+          </div>
+        </div>
+      )}
+      {step === 'change' && (
+        <p className="heading mt-3 text-3xl leading-tight md:text-4xl">Enough said. Change something.</p>
+      )}
+      <Changes index={index} situation={situation} correction={correction} taps={taps} isDue={step === 'change'} />
+      {step === 'change' && (
+        <div className="mt-3 flex flex-wrap gap-3">
+          <button type="button" className="btn btn-success min-h-14 text-lg" onClick={gone}>
+            It’s gone
+          </button>
+          {cues.some((ranked) => !ranked.spent) && (
+            <button type="button" className="btn min-h-14 text-lg" onClick={taps.sayAnotherWay}>
+              Say it another way all the same
+            </button>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function named({ fault, side }: TriagedFault): string {
+  return side ? `${side}: ${fault.name.toLowerCase()}` : fault.name.toLowerCase();
+}
+
+function WhatFirst({ correction: { triage } }: { correction: CorrectionStep }) {
+  const { first, parked, reasons } = triage;
+  return (
+    <div className="text-lg leading-snug">
+      <p className="flex items-baseline gap-2">
+        <SeverityDrop severity={first.severity} size={16} />
+        <span>
+          First <b>{named(first)}</b>
+          {reasons.length > 0 && <span className="text-quiet"> — {reasons.join('; ')}</span>}
+        </span>
+      </p>
+      {parked.map((other) => (
+        <p key={`${other.fault.faultId}${other.side ?? ''}`} className="text-quiet">
+          Waits: {named(other)}; {other.because}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+const OUTCOMES: readonly { readonly outcome: CueOutcome; readonly word: string }[] = [
+  { outcome: 'fixed', word: 'Fixed' },
+  { outcome: 'better', word: 'Better' },
+  { outcome: 'same', word: 'Same' },
+  { outcome: 'worse', word: 'Worse' },
+];
+
+function SaidCue({ correction, taps }: { correction: CorrectionStep; taps: LaneTaps }) {
+  const { waitingFor, cues } = correction;
+  const said = cues.find((ranked) => ranked.cue.cueId === waitingFor?.cueId);
+  const hasAnother = cues.some((ranked) => ranked.cue.cueId !== waitingFor?.cueId && !ranked.spent);
+  return (
+    <div className="mt-2">
+      <p className="heading text-5xl leading-[1.05] text-balance md:text-6xl" data-testid="cue">
+        {waitingFor?.text}
+      </p>
+      {said && (
+        <p className="mt-2 text-lg" data-testid="cue-reason">
+          {capital(said.reasons.join('; '))}.
+          {said.cue.explain && <span className="text-quiet"> {said.cue.explain}</span>}
+        </p>
+      )}
+      <OutcomeButtons onOutcome={taps.outcome} />
+      {hasAnother && (
+        <button type="button" className="link mt-1 min-h-14 cursor-pointer text-lg" onClick={taps.sayAnotherWay}>
+          Say it another way
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** What the next reps showed. None of them looks chosen before it is. */
+export function OutcomeButtons({ onOutcome }: { onOutcome: (outcome: CueOutcome) => void }) {
+  return (
+    <div className="mt-3 grid max-w-2xl grid-cols-2 gap-2 sm:grid-cols-4" role="group" aria-label="What did it do?">
+      {OUTCOMES.map(({ outcome, word }) => (
+        <button
+          key={outcome}
+          type="button"
+          className="border-base-content hover:bg-base-200 min-h-16 cursor-pointer rounded-2xl border-2 text-xl font-bold"
+          onClick={() => onOutcome(outcome)}
+        >
+          {word}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+interface ChangesProps {
+  readonly index: BriefIndex;
+  readonly situation: LaneSituation;
+  readonly correction: CorrectionStep;
+  readonly taps: LaneTaps;
+  /** Saying didn't help: the smallest change is what comes next. */
+  readonly isDue: boolean;
+}
+
+function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
+  const [editsLoad, setEditsLoad] = useState<Change | null>(null);
+  const [first, ...rest] = correction.changes;
+  if (!first) return isDue ? <p className="mt-2 text-lg">Nothing smaller is left: end the set, or swap from the list.</p> : null;
+  const make = (change: Change) =>
+    change.kind === 'lever' && change.lever === 'load' ? setEditsLoad(change) : taps.change(change);
+  const leversOf = (change: Change) =>
+    change.kind === 'swap'
+      ? change.levers.map((lever) => index.lexicon.levers.get(lever)?.name ?? lever).join(', ')
+      : change.kind === 'lever'
+        ? (index.lexicon.levers.get(change.lever)?.name ?? change.lever)
+        : change.kind;
+  return (
+    <div className="border-base-300 mt-auto border-t pt-3">
+      <p className="text-quiet">{isDue ? 'The smallest change first' : 'If it stays, the smallest change first'}</p>
+      <div className="mt-1 flex flex-wrap gap-2">
+        <button
+          type="button"
+          title={first.why}
+          className={isDue ? 'btn btn-primary min-h-16 px-6 text-xl' : 'btn min-h-14 px-5 text-lg'}
+          onClick={() => make(first)}
+        >
+          {first.text} <span className="text-sm font-normal opacity-80">{leversOf(first)}</span>
+        </button>
+        {rest.slice(0, isDue ? 4 : 2).map((change) => (
+          <button key={change.key} type="button" title={change.why} className="btn btn-ghost min-h-14 px-4" onClick={() => make(change)}>
+            then {lowerFirst(change.text)}
+          </button>
+        ))}
+      </div>
+      {isDue && <p className="text-quiet mt-1 text-sm">{capital(first.why)}.</p>}
+      {editsLoad && (
+        <LighterLoad
+          situation={situation}
+          onClose={() => setEditsLoad(null)}
+          onTake={(load) => {
+            taps.change(editsLoad, load);
+            setEditsLoad(null);
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+interface LighterLoadProps {
+  readonly situation: LaneSituation;
+  readonly onClose: () => void;
+  readonly onTake: (load: Load) => void;
+}
+
+function LighterLoad({ situation, onClose, onTake }: LighterLoadProps) {
+  const kind = loadKindOf(situation.movement.document);
+  const [value, setValue] = useState(() => valueOf(situation.item.load));
+  const load = loadFrom(value, kind);
+  return (
+    <Dialog title="Lighter, from the next rep on" onClose={onClose}>
+      <form
+        className="mt-4 flex items-end gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (load) onTake(load);
+        }}
+      >
+        <LoadField kind={kind} value={value} onChange={setValue} />
+        <button type="submit" className="btn btn-primary min-h-14" disabled={!load}>
+          Go on with it
+        </button>
+      </form>
+    </Dialog>
+  );
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+function lowerFirst(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}

@@ -1,0 +1,196 @@
+import {
+  EFFORTS,
+  EFFORT_WORDS,
+  endSet,
+  loadKindOf,
+  nextSetAfter,
+  nextSetText,
+  noteOutcome,
+  planNextSet,
+  segmentAmount,
+  takeNextSet,
+  type BriefIndex,
+  type LaneSituation,
+  type SessionState,
+  type SetState,
+} from '@waxwing/core';
+import clsx from 'clsx';
+import { Minus, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { OutcomeButtons } from './CorrectionCard.tsx';
+import type { LaneTaps } from './LanePanel.tsx';
+import type { LiveSession } from './liveSession.ts';
+import { LoadField, loadFrom, valueOf } from './LoadField.tsx';
+
+interface EndOfSetProps {
+  readonly live: LiveSession;
+  readonly index: BriefIndex;
+  readonly state: SessionState;
+  readonly situation: LaneSituation;
+  readonly set: SetState;
+  readonly taps: LaneTaps;
+}
+
+/** The rest: what was done, how much was left, and the next set, already filled in. */
+export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetProps) {
+  const { item, movement, lane, nextItem } = situation;
+  const unit = item.dose.kind === 'seconds' ? 'seconds' : item.dose.kind === 'distance' ? 'metres' : 'reps';
+  const next = set.effort ? nextSetAfter(index, situation, set, set.effort) : null;
+  const decided = state.proposals.findLast((each) => each.about === 'next-set' && each.setId === set.setId && each.decided);
+  const isLastSet = item.setIds.length >= item.sets;
+  const waiting = set.trials.findLast((trial) => !trial.outcome && trial.counts);
+  const open = set.faults.filter((fault) => fault.status === 'open');
+  const nameOf = (faultId: string) => movement.faults.find((fault) => fault.faultId === faultId)?.name ?? '';
+  return (
+    <section aria-label="End of set" className="bg-panel flex flex-1 flex-col gap-4 rounded-2xl px-5 py-4 md:px-7">
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+        <h2 className="text-2xl">
+          Set {set.ordinal} of {item.sets} done
+        </h2>
+        {set.segments.map((segment) => (
+          <Amount
+            key={segment.segmentId}
+            label={[segment.side, segment.change?.text.toLowerCase()].filter(Boolean).join(', ') || unit}
+            amount={segmentAmount(segment)}
+            onChange={(amount) =>
+              void live.act(lane.laneId, 'correction of the count', (context) =>
+                endSet(context, set.endReason ?? 'done', [{ segmentId: segment.segmentId, amount }]),
+              )
+            }
+          />
+        ))}
+      </div>
+      {open.length > 0 && <p>Still open: {open.map((fault) => nameOf(fault.faultId).toLowerCase()).join(', ')}.</p>}
+      {waiting && (
+        <div>
+          <p>
+            “{movement.cues.find((cue) => cue.cueId === waiting.cueId)?.text}”: what did it do?
+          </p>
+          <OutcomeButtons onOutcome={(outcome) => void live.act(lane.laneId, outcome, (context) => noteOutcome(context, outcome))} />
+        </div>
+      )}
+      <div>
+        <h3 className="text-xl">How much was left?</h3>
+        <div className="mt-1 grid max-w-2xl grid-cols-3 gap-2" role="group" aria-label="How much was left?">
+          {EFFORTS.map((effort) => (
+            <button
+              key={effort}
+              type="button"
+              aria-pressed={set.effort === effort}
+              className={clsx(
+                'min-h-16 cursor-pointer rounded-2xl border-2 px-2 text-lg font-bold',
+                set.effort === effort ? 'bg-neutral text-neutral-content border-transparent' : 'border-base-content hover:bg-base-200',
+              )}
+              onClick={() => taps.rate(effort)}
+            >
+              {EFFORT_WORDS[effort]}
+            </button>
+          ))}
+        </div>
+      </div>
+      {next && (
+        <div aria-label="Next set" role="group">
+          {decided ? (
+            <p className="text-xl">
+              <span className="text-success font-bold">✓ Next set:</span> {decided.text}
+            </p>
+          ) : (
+            <>
+              <p className="text-quiet">{isLastSet ? 'If there is another set' : 'Next set'}</p>
+              <p className="heading text-3xl leading-tight" data-testid="next-set">
+                {nextSetText(next, unit)}
+              </p>
+              <p className="text-quiet">{next.reasons.join('; ')}</p>
+              <div className="mt-2 flex flex-wrap gap-2">
+                <button
+                  type="button"
+                  className={clsx('btn min-h-14 px-6 text-lg', !isLastSet && 'btn-primary')}
+                  onClick={() => void live.act(lane.laneId, 'next set', (context) => takeNextSet(context, next, unit))}
+                >
+                  {next.kind === 'stop' ? 'Leave it for today' : 'Do that'}
+                </button>
+                <OwnNumbers live={live} situation={situation} unit={unit} />
+              </div>
+            </>
+          )}
+        </div>
+      )}
+      {nextItem && (isLastSet || item.pain) && (
+        <button
+          type="button"
+          className="btn btn-primary mt-auto min-h-16 self-start px-8 text-xl"
+          onClick={() => taps.goTo(nextItem.itemId)}
+        >
+          On to {index.nameOf(nextItem.movementId).toLowerCase()}
+        </button>
+      )}
+      {!nextItem && isLastSet && <p className="mt-auto text-lg">That was the last on the list. Finish is at the top.</p>}
+    </section>
+  );
+}
+
+function Amount({ label, amount, onChange }: { label: string; amount: number; onChange: (amount: number) => void }) {
+  return (
+    <div className="flex items-center gap-1" role="group" aria-label={label}>
+      <button
+        type="button"
+        aria-label={`One less, ${label}`}
+        className="btn btn-square size-14"
+        disabled={amount === 0}
+        onClick={() => onChange(amount - 1)}
+      >
+        <Minus size={20} />
+      </button>
+      <span className="heading figures w-14 text-center text-3xl">{amount}</span>
+      <button type="button" aria-label={`One more, ${label}`} className="btn btn-square size-14" onClick={() => onChange(amount + 1)}>
+        <Plus size={20} />
+      </button>
+      <span className="ml-2 text-lg">{label}</span>
+    </div>
+  );
+}
+
+/** The trainer's own answer, instead of ours. */
+function OwnNumbers({ live, situation, unit }: { live: LiveSession; situation: LaneSituation; unit: string }) {
+  const { item, movement, lane } = situation;
+  const kind = loadKindOf(movement.document);
+  const [isOpen, setOpen] = useState(false);
+  const [target, setTarget] = useState(String(item.target));
+  const [load, setLoad] = useState(() => valueOf(item.load));
+  const amount = Number(target);
+  const next = loadFrom(load, kind);
+  const isRight = Number.isInteger(amount) && amount >= 1 && amount <= 1000 && next !== null;
+  if (!isOpen) {
+    return (
+      <button type="button" className="btn btn-ghost min-h-14 text-lg" onClick={() => setOpen(true)}>
+        Other numbers
+      </button>
+    );
+  }
+  return (
+    <form
+      className="flex flex-wrap items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!isRight) return;
+        setOpen(false);
+        void live.act(lane.laneId, 'next set', (context) => planNextSet(context, amount, next));
+      }}
+    >
+      <label>
+        <span className="block">{unit}</span>
+        <input
+          className="input bg-panel figures min-h-14 w-28 text-2xl"
+          inputMode="numeric"
+          value={target}
+          aria-invalid={!(Number.isInteger(amount) && amount >= 1 && amount <= 1000)}
+          onChange={(event) => setTarget(event.target.value)}
+        />
+      </label>
+      <LoadField kind={kind} value={load} onChange={setLoad} />
+      <button type="submit" className="btn btn-primary min-h-14" disabled={!isRight}>
+        Do these
+      </button>
+    </form>
+  );
+}

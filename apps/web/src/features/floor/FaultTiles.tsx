@@ -1,0 +1,89 @@
+import { VIEWS, type FaultTile, type LaneSituation, type Side, type View } from '@waxwing/core';
+import clsx from 'clsx';
+import { Keyboard } from 'lucide-react';
+import { SeverityDrop } from '../../shared/Severity.tsx';
+import type { LaneTaps } from './LanePanel.tsx';
+
+const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side', rear: 'behind' };
+
+interface FaultTilesProps {
+  readonly situation: LaneSituation;
+  readonly taps: LaneTaps;
+  readonly onView: (view: View) => void;
+  readonly onKeys: () => void;
+}
+
+/** What may go wrong, the likeliest that can be seen from here first. */
+export function FaultTiles({ situation, taps, onView, onKeys }: FaultTilesProps) {
+  const { tiles, lane } = situation;
+  return (
+    <aside aria-label="Faults" className="px-4 py-3 md:overflow-y-auto md:pl-0">
+      <div className="mb-2 flex items-center gap-2">
+        <span className="text-quiet">You are</span>
+        {VIEWS.map((view) => (
+          <button
+            key={view}
+            type="button"
+            aria-pressed={lane.view === view}
+            className="min-h-11 cursor-pointer px-2 text-lg"
+            onClick={() => onView(view)}
+          >
+            <span className={clsx(lane.view === view && 'tail font-bold')}>{VIEW_WORDS[view]}</span>
+          </button>
+        ))}
+        <button type="button" aria-label="Keys" className="btn btn-ghost btn-square ml-auto hidden size-11 md:grid" onClick={onKeys}>
+          <Keyboard size={20} />
+        </button>
+      </div>
+      <ul className="grid gap-2">
+        {tiles.map((tile, at) => (
+          <Tile key={tile.fault.faultId} tile={tile} digit={at + 1} onSee={(side) => taps.see(tile.fault.faultId, side)} />
+        ))}
+      </ul>
+    </aside>
+  );
+}
+
+function Tile({ tile, digit, onSee }: { tile: FaultTile; digit: number; onSee: (side?: Side) => void }) {
+  const { fault, rate, inView, seen } = tile;
+  const isOpen = seen?.status === 'open';
+  return (
+    <li
+      className={clsx(
+        'flex overflow-hidden rounded-2xl border',
+        isOpen ? 'bg-neutral text-neutral-content border-transparent' : inView ? 'bg-panel border-transparent' : 'border-base-content/45 border-dashed',
+      )}
+    >
+      <button type="button" className="min-h-16 min-w-0 flex-1 cursor-pointer px-3 py-2 text-left" onClick={() => onSee()}>
+        <span className="flex items-baseline gap-2 text-lg leading-tight font-bold">
+          {digit < 10 && (
+            <span aria-hidden="true" className="figures hidden text-sm font-normal opacity-70 md:inline">
+              {digit}
+            </span>
+          )}
+          {fault.name}
+        </span>
+        <span className="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-sm">
+          <SeverityDrop severity={fault.severity} />
+          {fault.severity}
+          {isOpen && ` · there${seen.side ? `, ${seen.side}` : ''}`}
+          {(seen?.status === 'fixed' || seen?.status === 'gone') && ' · gone in this set'}
+          {!seen && rate.shown > 0 && ` · ${rate.shown} of ${rate.looked} sets`}
+          {!inView && ` · only from the ${fault.views.map((view) => (view === 'rear' ? 'back' : view)).join(' or ')}`}
+        </span>
+      </button>
+      {fault.oneSided &&
+        (['left', 'right'] as const).map((side) => (
+          <button
+            key={side}
+            type="button"
+            aria-label={`${fault.name}, ${side}`}
+            className="border-base-300 min-w-12 cursor-pointer border-l text-lg"
+            onClick={() => onSee(side)}
+          >
+            {side === 'left' ? 'L' : 'R'}
+          </button>
+        ))}
+    </li>
+  );
+}

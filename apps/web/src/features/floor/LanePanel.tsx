@@ -1,0 +1,195 @@
+import {
+  beginSet,
+  changeView,
+  countRep,
+  endSet,
+  lookClean,
+  makeChange,
+  noteOutcome,
+  rateEffort,
+  reportPain,
+  sayAnotherCue,
+  sayBestCue,
+  seeFault,
+  startItem,
+  swapFor,
+  switchSide,
+  VIEWS,
+  type BriefIndex,
+  type Change,
+  type CueOutcome,
+  type Effort,
+  type LaneSituation,
+  type Load,
+  type SessionState,
+  type Side,
+} from '@waxwing/core';
+import { useMemo, useState } from 'react';
+import { BottomBar } from './BottomBar.tsx';
+import { CorrectionCard } from './CorrectionCard.tsx';
+import { CuesAtRest } from './CuesAtRest.tsx';
+import { EndOfSet } from './EndOfSet.tsx';
+import { FaultTiles } from './FaultTiles.tsx';
+import { KeyHelp } from './KeyHelp.tsx';
+import { LaneRail } from './LaneRail.tsx';
+import type { LiveSession } from './liveSession.ts';
+import { MovementHead } from './MovementHead.tsx';
+import { PainPanel } from './PainPanel.tsx';
+import { useKeys, type KeyBinding } from './useKeys.ts';
+import { nearestEasier } from './easier.ts';
+
+/** Every tap that a lane knows, named for what the trainer does. */
+export interface LaneTaps {
+  count(): void;
+  begin(): void;
+  otherSide(): void;
+  see(faultId: string, side?: Side): void;
+  looksGood(): void;
+  outcome(outcome: CueOutcome): void;
+  sayAnotherWay(): void;
+  sayIt(): void;
+  change(change: Change, load?: Load): void;
+  swap(movementId: string): void;
+  pain(): void;
+  end(): void;
+  rate(effort: Effort): void;
+  goTo(itemId: string): void;
+}
+
+interface LanePanelProps {
+  readonly live: LiveSession;
+  readonly index: BriefIndex;
+  readonly state: SessionState;
+  readonly situation: LaneSituation;
+  readonly onSwitchLane: (by: number) => void;
+}
+
+export function LanePanel({ live, index, state, situation, onSwitchLane }: LanePanelProps) {
+  const { lane, set, isWorking, correction, movement, item } = situation;
+  const [showsPain, setShowsPain] = useState(false);
+  const [showsKeys, setShowsKeys] = useState(false);
+  const { laneId } = lane;
+
+  const taps = useMemo<LaneTaps>(
+    () => ({
+      count: () => void live.act(laneId, 'rep', countRep),
+      begin: () => void live.act(laneId, 'start', beginSet),
+      otherSide: () => void live.act(laneId, 'side', switchSide),
+      see: (faultId, side) => void live.act(laneId, 'fault', (context) => seeFault(context, faultId, side), sayBestCue),
+      looksGood: () => void live.act(laneId, 'looks good', lookClean),
+      // After a cue that didn't do it, the next one comes up by itself.
+      outcome: (outcome) => void live.act(laneId, outcome, (context) => noteOutcome(context, outcome), outcome === 'fixed' ? () => [] : sayBestCue),
+      sayAnotherWay: () => void live.act(laneId, 'cue', sayAnotherCue),
+      sayIt: () => void live.act(laneId, 'cue', sayBestCue),
+      change: (change, load) => void live.act(laneId, 'change', (context) => makeChange(context, change, load)),
+      swap: (movementId) =>
+        void live.act(laneId, 'swap', (context) => {
+          const faultId = context.situation.correction?.triage.first.fault.faultId;
+          const path = nearestEasier(context.index, context.situation);
+          return swapFor(context, movementId, path?.movementId === movementId ? path.levers : [], faultId);
+        }),
+      pain: () => {
+        setShowsPain(true);
+        void live.act(laneId, 'pain', (context) => reportPain(context, 'other'));
+      },
+      end: () => void live.act(laneId, 'end of set', (context) => endSet(context, 'done')),
+      rate: (effort) => void live.act(laneId, 'answer', (context) => rateEffort(context, effort)),
+      goTo: (itemId) =>
+        void live.act(laneId, 'change of movement', (context) => {
+          const next = context.situation.lane.items.find((each) => each.itemId === itemId);
+          return next ? startItem(context, next) : [];
+        }),
+    }),
+    [live, laneId],
+  );
+
+  const easier = nearestEasier(index, situation);
+  const isHold = item.dose.kind === 'seconds';
+  const bindings: KeyBinding[] = [
+    {
+      keys: [' '],
+      shown: 'space',
+      what: isHold ? 'start the hold' : 'count a rep',
+      run: isHold ? (isWorking ? undefined : taps.begin) : taps.count,
+    },
+    ...situation.tiles.slice(0, 9).map(({ fault }, i) => ({
+      keys: [String(i + 1)],
+      shown: String(i + 1),
+      what: fault.name,
+      run: () => taps.see(fault.faultId),
+    })),
+    { keys: ['l'], shown: 'L', what: 'looks good', run: isWorking ? taps.looksGood : undefined },
+    ...(['fixed', 'better', 'same', 'worse'] as const).map((outcome) => ({
+      keys: [outcome[0]!],
+      shown: outcome[0]!.toUpperCase(),
+      what: outcome,
+      run: correction?.waitingFor ? () => taps.outcome(outcome) : undefined,
+    })),
+    { keys: ['a'], shown: 'A', what: 'say it another way', run: correction?.waitingFor ? taps.sayAnotherWay : undefined },
+    {
+      keys: ['c'],
+      shown: 'C',
+      what: 'make the smallest change',
+      run: isWorking && correction?.changes[0] ? () => taps.change(correction.changes[0]!) : undefined,
+    },
+    { keys: ['x'], shown: 'X', what: 'swap for the easier one', run: easier ? () => taps.swap(easier.movementId) : undefined },
+    {
+      keys: ['o'],
+      shown: 'O',
+      what: 'other side',
+      run: isWorking && movement.document.laterality === 'one-side' ? taps.otherSide : undefined,
+    },
+    { keys: ['e'], shown: 'E', what: 'end the set', run: isWorking ? taps.end : undefined },
+    ...([
+      ['+', 'plenty-left', 'plenty left'],
+      ['=', 'about-right', 'about right'],
+      ['-', 'nothing-left', 'nothing left'],
+    ] as const).map(([key, effort, what]) => ({
+      keys: [key],
+      shown: key,
+      what,
+      run: set && !isWorking ? () => taps.rate(effort) : undefined,
+    })),
+    {
+      keys: ['v'],
+      shown: 'V',
+      what: 'stand somewhere else',
+      run: () => void live.act(laneId, 'view', (context) => changeView(context, VIEWS[(VIEWS.indexOf(lane.view) + 1) % VIEWS.length]!)),
+    },
+    { keys: ['p'], shown: 'P', what: 'pain: stop', run: taps.pain },
+    { keys: ['u'], shown: 'U', what: 'undo', run: () => void live.undo() },
+    { keys: ['ArrowLeft'], shown: '←', what: 'lane before', run: state.lanes.length > 1 ? () => onSwitchLane(-1) : undefined },
+    { keys: ['ArrowRight'], shown: '→', what: 'next lane', run: state.lanes.length > 1 ? () => onSwitchLane(1) : undefined },
+    { keys: ['?'], shown: '?', what: 'these keys', run: () => setShowsKeys(true) },
+  ];
+  useKeys(bindings, !showsPain && !showsKeys);
+
+  return (
+    <>
+      <div className="grid min-h-0 flex-1 content-start gap-x-5 md:grid-cols-[12rem_1fr_18.5rem] md:content-stretch">
+        <LaneRail index={index} state={state} situation={situation} taps={taps} onSwitchLane={onSwitchLane} />
+        <main className="flex min-h-0 flex-col px-4 py-3 md:overflow-y-auto md:px-0">
+          <MovementHead live={live} index={index} situation={situation} easier={easier} taps={taps} />
+          {set && !isWorking ? (
+            <EndOfSet key={set.setId} live={live} index={index} state={state} situation={situation} set={set} taps={taps} />
+          ) : correction && isWorking ? (
+            <CorrectionCard index={index} situation={situation} correction={correction} taps={taps} live={live} />
+          ) : (
+            <CuesAtRest situation={situation} taps={taps} />
+          )}
+        </main>
+        <FaultTiles
+          situation={situation}
+          taps={taps}
+          onView={(view) => void live.act(laneId, 'view', (context) => changeView(context, view))}
+          onKeys={() => setShowsKeys(true)}
+        />
+      </div>
+      <BottomBar situation={situation} taps={taps} />
+      {showsPain && (
+        <PainPanel live={live} index={index} state={state} situation={situation} taps={taps} onClose={() => setShowsPain(false)} />
+      )}
+      {showsKeys && <KeyHelp bindings={bindings} onClose={() => setShowsKeys(false)} />}
+    </>
+  );
+}

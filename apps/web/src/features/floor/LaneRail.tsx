@@ -1,0 +1,67 @@
+import type { BriefIndex, ItemState, LaneSituation, SessionState } from '@waxwing/core';
+import clsx from 'clsx';
+import { Check } from 'lucide-react';
+import type { LaneTaps } from './LanePanel.tsx';
+
+interface LaneRailProps {
+  readonly index: BriefIndex;
+  readonly state: SessionState;
+  readonly situation: LaneSituation;
+  readonly taps: LaneTaps;
+  readonly onSwitchLane: (by: number) => void;
+}
+
+/** What this lane does, in order; a tap goes there. */
+export function LaneRail({ index, state, situation, taps, onSwitchLane }: LaneRailProps) {
+  const { lane, client } = situation;
+  return (
+    <nav
+      aria-label={`${client.name}’s list`}
+      className="border-base-300 flex gap-1 overflow-x-auto border-b px-2 py-2 md:block md:overflow-y-auto md:border-r md:border-b-0 md:px-3"
+    >
+      {state.lanes.length > 1 && (
+        <button type="button" className="btn btn-ghost min-h-11 shrink-0" onClick={() => onSwitchLane(1)}>
+          Next lane
+        </button>
+      )}
+      {lane.items.map((item) => (
+        <RailItem
+          key={item.itemId}
+          item={item}
+          name={index.nameOf(item.movementId)}
+          isCurrent={item.itemId === situation.item.itemId}
+          onGo={() => taps.goTo(item.itemId)}
+        />
+      ))}
+    </nav>
+  );
+}
+
+interface RailItemProps {
+  readonly item: ItemState;
+  readonly name: string;
+  readonly isCurrent: boolean;
+  readonly onGo: () => void;
+}
+
+function RailItem({ item, name, isCurrent, onGo }: RailItemProps) {
+  const done = item.setIds.length;
+  const isDone = done >= item.sets;
+  return (
+    <button
+      type="button"
+      aria-current={isCurrent ? 'step' : undefined}
+      onClick={onGo}
+      className={clsx(
+        'min-h-14 w-auto shrink-0 cursor-pointer rounded-xl px-3 py-2 text-left md:w-full',
+        isCurrent && 'bg-panel',
+      )}
+    >
+      <span className={clsx('leading-tight whitespace-nowrap md:whitespace-normal', isCurrent && 'tail font-bold')}>{name}</span>
+      <span className="text-quiet mt-1.5 flex items-center gap-1 text-sm">
+        {isDone && <Check aria-hidden="true" size={16} className="text-success" />}
+        {item.pain ? 'stopped: pain' : `${Math.min(done, 99)} of ${item.sets} sets`}
+      </span>
+    </button>
+  );
+}

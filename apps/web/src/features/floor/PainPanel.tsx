@@ -1,0 +1,93 @@
+import { type BriefIndex, type LaneSituation, type PainKind, type SessionState } from '@waxwing/core';
+import clsx from 'clsx';
+import { Dialog } from './Dialog.tsx';
+import type { LaneTaps } from './LanePanel.tsx';
+import type { LiveSession } from './liveSession.ts';
+import { nearestEasier } from './easier.ts';
+
+const KINDS: readonly { readonly kind: PainKind; readonly word: string }[] = [
+  { kind: 'sharp', word: 'Sharp' },
+  { kind: 'joint', word: 'In the joint' },
+  { kind: 'radiating', word: 'Runs down or out' },
+  { kind: 'chest-or-faint', word: 'Chest, faint, no breath' },
+  { kind: 'other', word: 'Something else' },
+];
+
+interface PainPanelProps {
+  readonly live: LiveSession;
+  readonly index: BriefIndex;
+  readonly state: SessionState;
+  readonly situation: LaneSituation;
+  readonly taps: LaneTaps;
+  readonly onClose: () => void;
+}
+
+/** The set has ended with the first tap; here is what to mind, and where to go on. */
+export function PainPanel({ live, index, state, situation, taps, onClose }: PainPanelProps) {
+  const { item, client, nextItem } = situation;
+  const pain = state.pains.findLast((each) => each.clientId === client.clientId);
+  const easier = nearestEasier(index, situation);
+  const setKind = (kind: PainKind) => {
+    if (!pain) return;
+    const { eventId, at: _at, clientId: _clientId, ...payload } = pain;
+    void live.append('', () => [
+      { type: 'amended', payload: { eventId, amends: 'pain-reported', payload: { ...payload, kind } } },
+    ]);
+  };
+  return (
+    <Dialog title="The set has ended" onClose={onClose}>
+      <p className="border-error mt-3 border-l-8 pl-4 text-lg">
+        Burning and hard breathing are work. Pain that is <b>sharp, in a joint, or running down a limb</b> means: not this movement
+        today, and a word about seeing a clinician. <b>Chest tightness, faintness, or breathlessness at rest: stop the session and
+        call your local emergency number.</b>
+      </p>
+      <p className="text-quiet mt-2">
+        Waxwing supports your judgement; it doesn’t diagnose or treat. Scope of practice and local rules come first.
+      </p>
+      <h3 className="mt-4 text-xl">What was it?</h3>
+      <div className="mt-1 flex flex-wrap gap-2" role="group" aria-label="What was it?">
+        {KINDS.map(({ kind, word }) => (
+          <button
+            key={kind}
+            type="button"
+            aria-pressed={pain?.kind === kind}
+            className={clsx('btn min-h-14 px-5 text-lg', pain?.kind === kind && 'btn-neutral')}
+            onClick={() => setKind(kind)}
+          >
+            {word}
+          </button>
+        ))}
+      </div>
+      <h3 className="mt-5 text-xl">And now?</h3>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {nextItem && (
+          <button
+            type="button"
+            className="btn btn-primary min-h-14 px-5 text-lg"
+            onClick={() => {
+              taps.goTo(nextItem.itemId);
+              onClose();
+            }}
+          >
+            Leave {index.nameOf(item.movementId).toLowerCase()}, on to {index.nameOf(nextItem.movementId).toLowerCase()}
+          </button>
+        )}
+        {easier && pain?.kind !== 'chest-or-faint' && (
+          <button
+            type="button"
+            className="btn min-h-14 px-5 text-lg"
+            onClick={() => {
+              taps.swap(easier.movementId);
+              onClose();
+            }}
+          >
+            {easier.name} if it is free of pain
+          </button>
+        )}
+        <button type="button" className="btn btn-ghost min-h-14 text-lg" onClick={onClose}>
+          Decide in the rest
+        </button>
+      </div>
+    </Dialog>
+  );
+}

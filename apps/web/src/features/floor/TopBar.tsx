@@ -1,0 +1,84 @@
+import type { LaneSituation, SessionState } from '@waxwing/core';
+import { ArrowLeft, Undo2 } from 'lucide-react';
+import { Link } from 'react-router';
+import { clockText, secondsBetween } from '../../shared/dates.ts';
+import { useSignedIn } from '../../shared/signedIn.tsx';
+import { useNow } from '../../shared/useNow.ts';
+import type { LiveSession } from './liveSession.ts';
+import { useOutboxState } from './useLiveSession.ts';
+
+interface TopBarProps {
+  readonly live: LiveSession;
+  readonly state: SessionState;
+  readonly situation: LaneSituation | null;
+  readonly undo: string | null;
+  readonly onFinish: () => void;
+}
+
+/** The hour's clock, what waits to be sent, and the ways out. */
+export function TopBar({ live, state, situation, undo, onFinish }: TopBarProps) {
+  return (
+    <header className="bg-neutral text-neutral-content flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-3 md:px-5">
+      <Link to="/" aria-label="Leave the floor; the session stays open" className="grid size-11 place-items-center">
+        <ArrowLeft aria-hidden="true" size={22} />
+      </Link>
+      {state.startedAt && <SessionClock startedAt={state.startedAt} />}
+      {situation && <span className="text-lg font-bold">{situation.client.name}</span>}
+      <SendState />
+      <div className="ml-auto flex items-center gap-2">
+        {undo && (
+          <button
+            type="button"
+            className="flex min-h-11 cursor-pointer items-center gap-2 rounded-xl px-3 underline-offset-4 hover:underline"
+            onClick={() => void live.undo()}
+          >
+            <Undo2 aria-hidden="true" size={18} /> Undo {undo}
+          </button>
+        )}
+        {state.status === 'live' && (
+          <button type="button" className="border-neutral-content min-h-11 cursor-pointer rounded-xl border px-4" onClick={onFinish}>
+            Finish
+          </button>
+        )}
+      </div>
+    </header>
+  );
+}
+
+function SessionClock({ startedAt }: { startedAt: string }) {
+  const now = useNow(1000);
+  return (
+    <span className="heading figures text-2xl" aria-label="Time since the session began">
+      {clockText(secondsBetween(startedAt, now))}
+    </span>
+  );
+}
+
+function things(count: number): string {
+  return count === 1 ? '1 thing' : `${count} things`;
+}
+
+/** Which state Floor is in, in words. */
+function SendState() {
+  const { outbox } = useSignedIn();
+  const { kind, unsent, refused } = useOutboxState(outbox);
+  const words =
+    kind === 'offline'
+      ? `Off the network. ${things(unsent)} kept here, none lost.`
+      : kind === 'signed-out'
+        ? `Signed out. ${things(unsent)} kept here; sign in again to send.`
+        : unsent > 0
+          ? 'Sending …'
+          : 'All sent';
+  return (
+    <span role="status" className="text-sm opacity-90">
+      {words}
+      {refused > 0 && ` The server would not take ${things(refused)}.`}
+      {kind === 'signed-out' && (
+        <a className="ml-2 underline" href="/">
+          Sign in
+        </a>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,60 @@
+import type { Step } from '@waxwing/core';
+import { ArrowLeft, ArrowRight } from 'lucide-react';
+import { Link } from 'react-router';
+import type { IndexedLibrary } from '../../shared/queries.ts';
+
+/** What stands one step easier and one step harder, along which levers, and what has to be shown first. */
+export function LadderNeighbours({ movementId, library }: { movementId: string; library: IndexedLibrary }) {
+  const easier = library.ladder.easierFrom(movementId);
+  const harder = library.ladder.harderFrom(movementId);
+  return (
+    <section>
+      <h2 className="text-2xl">On the ladder</h2>
+      <div className="mt-2 grid gap-x-8 gap-y-4 sm:grid-cols-2">
+        <div>
+          {easier.map((step) => (
+            <Neighbour key={step.from} step={step} direction="easier" library={library} />
+          ))}
+          {easier.length === 0 && <p className="text-quiet">Nothing easier in the library.</p>}
+        </div>
+        <div>
+          {harder.map((step) => (
+            <Neighbour key={step.to} step={step} direction="harder" library={library} />
+          ))}
+          {harder.length === 0 && <p className="text-quiet">Nothing harder in the library yet.</p>}
+        </div>
+      </div>
+    </section>
+  );
+}
+
+interface NeighbourProps {
+  readonly step: Step;
+  readonly direction: 'easier' | 'harder';
+  readonly library: IndexedLibrary;
+}
+
+function Neighbour({ step, direction, library }: NeighbourProps) {
+  const id = direction === 'easier' ? step.from : step.to;
+  const { sets, reps, seconds, reserve, also } = step.shownFirst;
+  const Arrow = direction === 'easier' ? ArrowLeft : ArrowRight;
+  return (
+    <div className="pb-2">
+      <Link to={`/library/${id}`} className="heading inline-flex min-h-11 items-center gap-2 text-xl hover:underline">
+        <Arrow aria-hidden="true" size={20} />
+        {library.nameOf(id)}
+      </Link>
+      <p>
+        {direction}: <b>{step.levers.map((lever) => library.lexicon.levers.get(lever)?.name ?? lever).join(', ')}</b>
+      </p>
+      <p className="text-quiet">
+        {direction === 'easier' ? 'before leaving it' : 'first show'} {sets} × {reps ?? `${seconds} s`} clean, {reserve} in
+        reserve{also && `; ${lowerFirst(also)}`}
+      </p>
+    </div>
+  );
+}
+
+function lowerFirst(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}

@@ -1,0 +1,180 @@
+import { doseText, resolveMovement, rungs, stancesInForce, tempoText, type ResolvedMovement } from '@waxwing/core';
+import { Link, useParams } from 'react-router';
+import { Page } from '../../shared/page.tsx';
+import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
+import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { FaultCorrections } from './FaultCorrections.tsx';
+import { LadderNeighbours } from './LadderNeighbours.tsx';
+import { RepStrip } from './RepStrip.tsx';
+
+export default function MovementPage() {
+  const { movementId = '' } = useParams();
+  const { library, error, refetch } = useLibrary();
+  if (error) {
+    return (
+      <Page title="Movement">
+        <Failed what="the movement" error={error} onRetry={() => void refetch()} />
+      </Page>
+    );
+  }
+  if (!library) {
+    return (
+      <Page title="Movement">
+        <Loading what="the movement" />
+      </Page>
+    );
+  }
+  const revision = library.revision(movementId);
+  if (!revision) {
+    return (
+      <Page title="Not in the library">
+        <Empty title="No movement with this address">
+          <Link className="link" to="/library">
+            Look for it in the library
+          </Link>
+        </Empty>
+      </Page>
+    );
+  }
+  const movement = resolveMovement(revision, library.lexicon, stancesInForce(library.lexicon));
+  return <Movement key={movementId} movement={movement} library={library} />;
+}
+
+function Movement({ movement, library }: { movement: ResolvedMovement; library: IndexedLibrary }) {
+  const { document } = movement;
+  const family = library.lexicon.families.get(document.family)?.name ?? document.family;
+  const inFamily = library.revisions.filter((each) => each.document.family === document.family);
+  const rung = (rungs(library.ladder).get(document.id) ?? 0) + 1;
+  const top = Math.max(...inFamily.map((each) => (rungs(library.ladder).get(each.document.id) ?? 0) + 1));
+  return (
+    <Page
+      title={document.name}
+      aside={
+        <span className="text-quiet text-lg">
+          {document.otherNames.length > 0 && `also: ${document.otherNames[0]!.toLowerCase()} · `}
+          {family.toLowerCase()} ladder, rung {rung} of {top}
+        </span>
+      }
+    >
+      <RepStrip movement={movement} />
+      <div className="mt-8 grid gap-x-10 gap-y-8 lg:grid-cols-[17rem_1fr]">
+        <Facts movement={movement} library={library} />
+        <div className="grid gap-8">
+          <FaultCorrections movement={movement} library={library} />
+          <LadderNeighbours movementId={document.id} library={library} />
+          <Limits movement={movement} library={library} />
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+function Facts({ movement: { document }, library }: { movement: ResolvedMovement; library: IndexedLibrary }) {
+  const kit = (ids: readonly string[]) => ids.map((id) => library.lexicon.kit.get(id)?.name ?? id).join(', ');
+  return (
+    <aside className="grid content-start gap-5" aria-label="Set-up and dose">
+      <section>
+        <h2 className="text-xl">Set up</h2>
+        <ul className="mt-1 list-disc pl-5 leading-snug">
+          {document.setUp.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h2 className="text-xl">Do</h2>
+        <p className="text-lg">
+          {document.sets} sets of {doseText(document.dose)}, {document.restSeconds} s rest
+        </p>
+        {document.tempo && <p className="text-quiet">{tempoText(document.tempo)}</p>}
+      </section>
+      <section>
+        <h2 className="text-xl">Stops</h2>
+        <p>{document.range.stops}</p>
+        <p className="text-quiet">{document.range.why}</p>
+      </section>
+      <section>
+        <h2 className="text-xl">Trains</h2>
+        <p>{document.trains}</p>
+        <ul className="mt-2">
+          {[...document.muscles]
+            .sort((a, b) => b.share - a.share)
+            .map(({ muscle, role, share }) => (
+              <li key={muscle} className="grid grid-cols-[1fr_3.5rem] items-center gap-x-3 text-sm leading-tight">
+                <span className="py-0.5">
+                  {library.lexicon.muscles.get(muscle)?.name ?? muscle}
+                  <span className="text-quiet"> · {role.replace('-', ' ')}</span>
+                </span>
+                <progress
+                  className="progress progress-neutral h-1.5"
+                  max={1}
+                  value={share}
+                  aria-label={`share ${Math.round(share * 100)} in 100`}
+                />
+              </li>
+            ))}
+        </ul>
+      </section>
+      <section>
+        <h2 className="text-xl">Kit</h2>
+        <p>{document.kit.needed.length > 0 ? kit(document.kit.needed) : 'nothing'}</p>
+        {document.kit.optional.length > 0 && <p className="text-quiet">helps: {kit(document.kit.optional)}</p>}
+        <p className="text-quiet figures">
+          floor {document.footprint.widthM} × {document.footprint.depthM} m
+        </p>
+      </section>
+    </aside>
+  );
+}
+
+function Limits({ movement: { document }, library }: { movement: ResolvedMovement; library: IndexedLibrary }) {
+  const { lexicon } = library;
+  return (
+    <>
+      <section>
+        <h2 className="text-2xl">Limit it when</h2>
+        <dl className="mt-2">
+          {document.cautions.map((caution) => (
+            <div key={caution.caution} className="grid gap-x-4 py-1 sm:grid-cols-[9rem_1fr]">
+              <dt className="font-bold">{lexicon.cautions.get(caution.caution)?.name ?? caution.caution}</dt>
+              <dd>
+                {caution.closed && <b>Not open. </b>}
+                {caution.limit}{' '}
+                {caution.instead && (
+                  <Link className="link" to={`/library/${caution.instead}`}>
+                    {library.nameOf(caution.instead)} instead
+                  </Link>
+                )}
+              </dd>
+            </div>
+          ))}
+        </dl>
+        <p className="text-quiet mt-2 text-sm">
+          Waxwing supports your judgement; it doesn’t diagnose or treat. Sharp, joint or radiating pain ends the set and goes to a
+          clinician. Your scope of practice and local rules come first.
+        </p>
+      </section>
+      {(document.stancePoints ?? []).length > 0 && (
+        <section>
+          <h2 className="text-2xl">Where coaches differ</h2>
+          <dl className="mt-2">
+            {document.stancePoints!.map((id) => {
+              const point = lexicon.stances.get(id);
+              const position = point?.positions.find((each) => each.id === point.default);
+              return (
+                point && (
+                  <div key={id} className="grid gap-x-4 py-1 sm:grid-cols-[9rem_1fr]">
+                    <dt className="font-bold">{point.name}</dt>
+                    <dd>
+                      {position?.name}. <span className="text-quiet">{point.reason}</span>
+                    </dd>
+                  </div>
+                )
+              );
+            })}
+          </dl>
+        </section>
+      )}
+    </>
+  );
+}

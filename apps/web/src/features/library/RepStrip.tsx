@@ -1,0 +1,153 @@
+import { PHASES_OF_RHYTHM, type Breath, type Phase, type ResolvedCue, type ResolvedFault, type ResolvedMovement } from '@waxwing/core';
+import { useId } from 'react';
+import { SeverityDrop } from '../../shared/Severity.tsx';
+
+const PHASE_NAMES: Readonly<Record<Phase, string>> = {
+  'set-up': 'Set-up',
+  lower: 'Lower',
+  turn: 'Turn',
+  lift: 'Lift',
+  finish: 'Finish',
+  enter: 'Enter',
+  hold: 'Hold',
+  leave: 'Leave',
+  drive: 'Drive',
+  land: 'Land',
+};
+
+/** A movement along its rep: a column for each phase, breath above the line, cues on it, faults under it. */
+export function RepStrip({ movement }: { movement: ResolvedMovement }) {
+  const phases = PHASES_OF_RHYTHM[movement.document.rhythm];
+  const main = phases[Math.min(1, phases.length - 1)]!;
+  // A cue that isn't tied to a moment belongs to the part that lasts longest.
+  const cuesAt = (phase: Phase) => movement.cues.filter((cue) => (phases.includes(cue.phase!) ? cue.phase : main) === phase);
+  const faultsAt = (phase: Phase) => movement.faults.filter((fault) => fault.phase === phase);
+  const checksAt = (phase: Phase) => movement.checkpoints.filter((check) => check.phase === phase);
+  const columns = { '--phases': phases.length } as React.CSSProperties;
+
+  return (
+    <section aria-label="Rep strip" className="overflow-x-auto">
+      <div className="grid min-w-[46rem] grid-cols-[repeat(var(--phases),minmax(0,1fr))]" style={columns}>
+        {phases.map((phase) => (
+          <div key={phase} className="border-base-300 border-l border-dashed px-3 pt-1 pb-2 first:border-l-0 first:pl-0">
+            <h2 className="text-lg">{PHASE_NAMES[phase]}</h2>
+            <p className="text-quiet leading-snug">{movement.document.phases.find((each) => each.phase === phase)?.does}</p>
+          </div>
+        ))}
+        <BreathLine breaths={phases.map((phase) => movement.document.phases.find((each) => each.phase === phase)?.breath)} />
+        {phases.map((phase) => (
+          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pb-3 text-lg leading-snug first:pl-0">
+            {cuesAt(phase).map((cue) => (
+              <Cue key={cue.cueId} cue={cue} />
+            ))}
+          </ul>
+        ))}
+        <div className="border-base-content col-span-full border-t-2" />
+        {phases.map((phase) => (
+          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pt-3 pb-1 first:pl-0">
+            {faultsAt(phase).map((fault) => (
+              <Fault key={fault.faultId} fault={fault} />
+            ))}
+          </ul>
+        ))}
+        {phases.map((phase) => (
+          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pt-1 pb-2 first:pl-0">
+            {checksAt(phase).map((check) => (
+              <li key={check.id} className="text-success flex gap-1.5 py-0.5 leading-snug">
+                <span aria-hidden="true">✓</span>
+                <span>
+                  {check.look}
+                  {check.fromDeg !== undefined && check.toDeg !== undefined && (
+                    <span className="figures whitespace-nowrap">
+                      {' '}
+                      ({check.fromDeg}–{check.toDeg}°)
+                    </span>
+                  )}
+                  <span className="text-quiet"> · {check.view}</span>
+                </span>
+              </li>
+            ))}
+          </ul>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+function Cue({ cue }: { cue: ResolvedCue }) {
+  return (
+    <li className="py-0.5">
+      “{cue.text}”
+      {cue.explain && (
+        <details className="text-quiet text-base">
+          <summary className="cursor-pointer text-sm">{cue.kind}</summary>
+          {cue.explain}
+        </details>
+      )}
+    </li>
+  );
+}
+
+/** Where a fault's corrections stand on the page. */
+export function anchorOf(fault: ResolvedFault): string {
+  return fault.faultId.split('/')[1] ?? fault.faultId;
+}
+
+function Fault({ fault }: { fault: ResolvedFault }) {
+  return (
+    <li className="flex gap-2 py-1">
+      <span className="pt-1">
+        <SeverityDrop severity={fault.severity} />
+      </span>
+      <span className="leading-snug">
+        <a href={`#${anchorOf(fault)}`} className="hover:underline">
+          {fault.name}
+        </a>
+        <span className="text-quiet block text-sm">
+          {fault.severity} · seen from the {fault.views.join(' or ')}
+        </span>
+      </span>
+    </li>
+  );
+}
+
+const BREATH_HEIGHT: Readonly<Record<Breath, number>> = { in: 8, out: 34, hold: 8, easy: 26 };
+const BREATH_WORDS: Readonly<Record<Breath, string>> = { in: 'breathe in', out: 'breathe out', hold: 'hold', easy: 'easy' };
+
+/** The chest as a line: up while air comes in, down while it goes. */
+function BreathLine({ breaths }: { breaths: readonly (Breath | undefined)[] }) {
+  const id = useId();
+  const width = 1000;
+  const step = width / breaths.length;
+  let level = BREATH_HEIGHT.easy;
+  let path = `M0 ${level}`;
+  breaths.forEach((breath, i) => {
+    const next = breath ? BREATH_HEIGHT[breath] : level;
+    const x = i * step;
+    path += ` C${x + step * 0.4} ${level} ${x + step * 0.6} ${next} ${x + step} ${next}`;
+    level = next;
+  });
+  return (
+    <div className="relative col-span-full h-12" role="img" aria-labelledby={id}>
+      <svg viewBox={`0 0 ${width} 44`} preserveAspectRatio="none" className="text-secondary absolute inset-0 h-full w-full">
+        <path d={path} fill="none" stroke="currentColor" strokeWidth="2" vectorEffect="non-scaling-stroke" />
+      </svg>
+      <span id={id} className="sr-only">
+        Breath: {breaths.map((breath) => (breath ? BREATH_WORDS[breath] : 'goes on')).join(', ')}
+      </span>
+      {breaths.map(
+        (breath, i) =>
+          (breath === 'in' || breath === 'out') && (
+            <span
+              key={i}
+              aria-hidden="true"
+              className="text-quiet bg-base-100 absolute px-1 text-sm"
+              style={{ left: `${((i + 0.5) / breaths.length) * 100}%`, top: '26%', transform: 'translateX(-50%)' }}
+            >
+              {BREATH_WORDS[breath]}
+            </span>
+          ),
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+import { useInfiniteQuery } from '@tanstack/react-query';
+import type { SessionSummary } from '@waxwing/core';
+import { Link } from 'react-router';
+import { api } from '../../shared/api.ts';
+import { shortDay } from '../../shared/dates.ts';
+import { Page } from '../../shared/page.tsx';
+import { Empty, Failed, Loading } from '../../shared/states.tsx';
+
+const PAGE = 50;
+
+export default function LogListPage() {
+  const sessions = useInfiniteQuery({
+    queryKey: ['sessions'],
+    queryFn: ({ pageParam }) => api.get<readonly SessionSummary[]>(`sessions?page=${pageParam}`),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => (last.length < PAGE ? undefined : pages.length),
+    refetchOnMount: 'always',
+  });
+  const all = sessions.data?.pages.flat() ?? [];
+  return (
+    <Page title="Log">
+      {sessions.isPending && <Loading what="the log" />}
+      {sessions.isError && <Failed what="the log" error={sessions.error} onRetry={() => void sessions.refetch()} />}
+      {sessions.data && all.length === 0 && (
+        <Empty title="Nothing written yet">
+          <p>
+            Sessions stand here once they have begun. <Link className="link" to="/">Start one from Today.</Link>
+          </p>
+        </Empty>
+      )}
+      <ul>
+        {all.map((session) => (
+          <li key={session.sessionId} className="border-base-300 border-t">
+            <Link
+              to={session.status === 'ended' ? `/log/${session.sessionId}` : `/floor/${session.sessionId}`}
+              className="hover:bg-base-200 grid min-h-14 items-baseline gap-x-6 px-2 py-2.5 md:grid-cols-[8rem_14rem_1fr]"
+            >
+              <span className="figures">{shortDay(session.localDate)}</span>
+              <span className="heading text-lg">{session.clients.map((client) => client.name).join(' and ')}</span>
+              <span className="text-quiet">
+                {session.status !== 'ended' && <b>still on the floor · </b>}
+                {session.movementNames.join(', ') || 'nothing done yet'}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {sessions.hasNextPage && (
+        <button type="button" className="btn mt-4 min-h-11" onClick={() => void sessions.fetchNextPage()}>
+          Show earlier ones
+        </button>
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,212 @@
+import { useQuery } from '@tanstack/react-query';
+import {
+  EFFORT_WORDS,
+  loadText,
+  type CueTrialLog,
+  type ItemLog,
+  type LaneLog,
+  type SessionAnswer,
+  type SetLog,
+} from '@waxwing/core';
+import { Link, useParams } from 'react-router';
+import { api, Unreachable } from '../../shared/api.ts';
+import { clockText, dayText, secondsBetween } from '../../shared/dates.ts';
+import { Page } from '../../shared/page.tsx';
+import { useSignedIn } from '../../shared/signedIn.tsx';
+import { Failed, Loading } from '../../shared/states.tsx';
+import { localLog } from './localLog.ts';
+
+export default function LogPage() {
+  const { sessionId = '' } = useParams();
+  const { me } = useSignedIn();
+  const answer = useQuery({
+    queryKey: ['sessions', sessionId],
+    queryFn: async () => {
+      try {
+        return { ...(await api.get<SessionAnswer>(`sessions/${sessionId}`)), isLocal: false };
+      } catch (error) {
+        const local = error instanceof Unreachable ? await localLog(me.trainerId, sessionId) : null;
+        if (!local) throw error;
+        return { ...local, isLocal: true };
+      }
+    },
+    refetchOnMount: 'always',
+  });
+  if (!answer.data) {
+    return (
+      <Page title="Log">
+        {answer.isError ? (
+          <Failed what="this session" error={answer.error} onRetry={() => void answer.refetch()} />
+        ) : (
+          <Loading what="this session" />
+        )}
+      </Page>
+    );
+  }
+  const session = answer.data;
+  return (
+    <Page
+      title={session.clients.map((client) => client.name).join(' and ')}
+      aside={
+        <span className="text-quiet text-lg">
+          {dayText(session.localDate)}
+          {session.startedAt && session.endedAt && ` · ${clockText(secondsBetween(session.startedAt, session.endedAt))}`}
+        </span>
+      }
+    >
+      {session.isLocal && (
+        <p role="status" className="border-accent mb-4 border-l-8 pl-3 text-lg">
+          From this device. It goes to the server when there is a network again.
+        </p>
+      )}
+      {session.status !== 'ended' && (
+        <p className="mb-4 text-lg">
+          Still going on. <Link className="link" to={`/floor/${sessionId}`}>Back to the floor</Link>
+        </p>
+      )}
+      {session.log.lanes.map((lane) => (
+        <LaneSection key={lane.laneId} lane={lane} names={session.names} clientName={nameOf(session, lane.clientId)} />
+      ))}
+      {session.log.notes.map((note) => (
+        <p key={note.at} className="border-base-300 border-t py-3 text-lg">
+          <b>Note:</b> {note.text}
+        </p>
+      ))}
+    </Page>
+  );
+}
+
+function nameOf(session: SessionAnswer, clientId: string): string {
+  return session.clients.find((client) => client.clientId === clientId)?.name ?? '';
+}
+
+type Names = SessionAnswer['names'];
+
+function LaneSection({ lane, names, clientName }: { lane: LaneLog; names: Names; clientName: string }) {
+  const done = lane.items.filter((item) => item.sets.length > 0);
+  return (
+    <>
+      <section aria-label="Next time" className="mb-6">
+        <h2 className="text-2xl">Next time</h2>
+        {lane.decisions.length === 0 && <p className="text-quiet">Nothing was decided.</p>}
+        <ul>
+          {lane.decisions.map((decision) => (
+            <li key={decision.eventId} className="text-lg">
+              <b>{names[decision.movementId] ?? decision.movementId}:</b> {decision.text}{' '}
+              <span className="text-quiet">({decision.reasons.join('; ')})</span>
+            </li>
+          ))}
+        </ul>
+        <Link to={`/start/${lane.clientId}`} className="btn btn-primary mt-3 min-h-12">
+          Start another session with {clientName.split(' ')[0]}
+        </Link>
+      </section>
+      {lane.pains.map((pain) => (
+        <p key={pain.eventId} className="border-error mb-3 border-l-8 pl-3 text-lg">
+          <b>Pain ({PAIN_WORDS[pain.kind]})</b>
+          {pain.movementId && ` in the ${(names[pain.movementId] ?? pain.movementId).toLowerCase()}`}. The set was ended. Not this
+          movement until it has been looked at; a clinician decides.
+        </p>
+      ))}
+      {done.map((item) => (
+        <Item key={item.itemId} item={item} names={names} />
+      ))}
+      {done.length === 0 && <p className="text-quiet text-lg">No set was done.</p>}
+    </>
+  );
+}
+
+const PAIN_WORDS = {
+  sharp: 'sharp',
+  joint: 'in a joint',
+  radiating: 'running down or out',
+  'chest-or-faint': 'chest, faintness or breath',
+  other: 'not described',
+} as const;
+
+function Item({ item, names }: { item: ItemLog; names: Names }) {
+  const name = (id: string) => names[id] ?? id;
+  return (
+    <section className="border-base-300 border-t py-4" aria-label={name(item.movementId)}>
+      <h2 className="text-xl">{name(item.movementId)}</h2>
+      {item.swaps.map((swap) => (
+        <p key={swap.at}>
+          Swapped {name(swap.fromMovementId).toLowerCase()} for {name(swap.toMovementId).toLowerCase()}
+          {swap.levers.length > 0 && <span className="text-quiet"> ({swap.levers.join(', ')})</span>}
+        </p>
+      ))}
+      <div className="overflow-x-auto">
+        <table className="table mt-1 text-base">
+          <thead>
+            <tr>
+              <th scope="col">Set</th>
+              <th scope="col">Done</th>
+              <th scope="col">Left in it</th>
+              <th scope="col">Faults seen</th>
+              <th scope="col">Said, and what it did</th>
+            </tr>
+          </thead>
+          <tbody>
+            {item.sets.map((set) => (
+              <SetRow key={set.setId} set={set} names={names} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+const STATUS_WORDS = { open: 'still there', fixed: 'fixed', gone: 'gone', left: 'left with the movement' } as const;
+
+function SetRow({ set, names }: { set: SetLog; names: Names }) {
+  return (
+    <tr className="align-top">
+      <td className="figures">{set.ordinal}</td>
+      <td>
+        {set.segments.map((segment, i) => (
+          <div key={i}>
+            {segment.change?.kind === 'swap' ? `${names[segment.movementId] ?? segment.movementId}: ` : ''}
+            <span className="figures">
+              {segment.amount} {segment.unit === 'seconds' ? 's' : segment.unit === 'distance' ? 'm' : 'reps'}
+            </span>
+            {segment.side && ` ${segment.side}`}
+            {segment.load.kind !== 'bodyweight' && ` · ${loadText(segment.load)}`}
+            {segment.change && segment.change.kind !== 'swap' && ` · ${segment.change.text.toLowerCase()}`}
+          </div>
+        ))}
+        {set.endReason === 'pain' && <b>ended: pain</b>}
+      </td>
+      <td>{set.effort ? EFFORT_WORDS[set.effort].toLowerCase() : '–'}</td>
+      <td>
+        {!set.looked && <span className="text-quiet">not looked at</span>}
+        {set.looked && set.faults.length === 0 && <span className="text-success">✓ clean</span>}
+        {set.faults.map((fault) => (
+          <div key={`${fault.faultId}${fault.side ?? ''}`}>
+            {fault.name}
+            {fault.side && `, ${fault.side}`} <span className="text-quiet">({STATUS_WORDS[fault.status]})</span>
+          </div>
+        ))}
+      </td>
+      <td>
+        {set.trials.map((trial) => (
+          <Trial key={trial.cueGivenId} trial={trial} />
+        ))}
+      </td>
+    </tr>
+  );
+}
+
+function Trial({ trial }: { trial: CueTrialLog }) {
+  return (
+    <div>
+      “{trial.text}”{' '}
+      {trial.outcome ? (
+        <b className={trial.outcome === 'fixed' ? 'text-success' : undefined}>{trial.outcome}</b>
+      ) : (
+        <span className="text-quiet">not followed up</span>
+      )}
+      {trial.outcome && !trial.counts && <span className="text-quiet"> (something else was changed too)</span>}
+    </div>
+  );
+}

@@ -1,0 +1,23 @@
+import { foldSession, indexBrief, projectLog, type SessionAnswer } from '@waxwing/core';
+import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
+
+/** The log of a session from what this device keeps, made by the same projection as the server's; `null` if it keeps none. */
+export async function localLog(trainerId: string, sessionId: string): Promise<SessionAnswer | null> {
+  const store = await deviceStoreFor(trainerId);
+  const brief = await store.brief(sessionId);
+  if (!brief) return null;
+  const index = indexBrief(brief);
+  const state = foldSession(await store.events(sessionId));
+  return {
+    sessionId,
+    localDate: brief.localDate,
+    zone: brief.zone,
+    status: state.status,
+    startedAt: state.startedAt,
+    endedAt: state.endedAt,
+    clients: brief.clients.map(({ clientId, name }) => ({ clientId, name })),
+    movementNames: [],
+    log: projectLog(state, (clientId, movementId) => index.movement(clientId, movementId)),
+    names: Object.fromEntries(brief.revisions.map(({ document }) => [document.id, document.name])),
+  };
+}

@@ -1,0 +1,131 @@
+import { useQuery } from '@tanstack/react-query';
+import type { SessionSummary, TodayAnswer, TodayClient, TodayVisit } from '@waxwing/core';
+import { Link } from 'react-router';
+import { api } from '../../shared/api.ts';
+import { dayText, localDate, shortDay, timeOfDay } from '../../shared/dates.ts';
+import { Page } from '../../shared/page.tsx';
+import { useClients, useLibrary } from '../../shared/queries.ts';
+import { Empty, Failed, Loading } from '../../shared/states.tsx';
+
+export function TodayPage() {
+  const date = localDate();
+  const today = useQuery({
+    queryKey: ['today', date],
+    queryFn: () => api.get<TodayAnswer>(`today?date=${date}`),
+    // Coming back from Floor has to show what was just decided.
+    refetchOnMount: 'always',
+  });
+  return (
+    <Page title="Today" aside={<span className="text-quiet text-lg">{dayText(date)}</span>}>
+      {today.isPending && <Loading what="your day" />}
+      {today.isError && <Failed what="your day" error={today.error} onRetry={() => void today.refetch()} />}
+      {today.data && (
+        <>
+          <LiveSessions live={today.data.live} />
+          {today.data.visits.length === 0 ? <NobodyBooked /> : <Visits visits={today.data.visits} />}
+        </>
+      )}
+    </Page>
+  );
+}
+
+function LiveSessions({ live }: { live: readonly SessionSummary[] }) {
+  if (live.length === 0) return null;
+  return (
+    <section aria-label="Still going on" className="mb-6">
+      {live.map((session) => (
+        <Link
+          key={session.sessionId}
+          to={`/floor/${session.sessionId}`}
+          className="bg-neutral text-neutral-content mb-2 flex min-h-16 flex-wrap items-center gap-x-4 rounded-2xl px-5 py-3"
+        >
+          <span className="heading text-xl">{session.clients.map((client) => client.name).join(' and ')}</span>
+          <span>still on the floor, since {shortDay(session.localDate)}</span>
+          <span className="bg-accent text-accent-content ml-auto rounded-xl px-4 py-2 font-bold">Back to the floor</span>
+        </Link>
+      ))}
+    </section>
+  );
+}
+
+function Visits({ visits }: { visits: readonly TodayVisit[] }) {
+  return (
+    <ol>
+      {visits.map((visit) => (
+        <li key={visit.bookingId} className="border-base-300 grid grid-cols-[4.5rem_1fr] gap-x-4 border-t py-4">
+          <p className="heading figures text-2xl">{timeOfDay(visit.startMinute)}</p>
+          <div className="grid gap-5">
+            {visit.clients.map((client) => (
+              <Visitor key={client.clientId} client={client} />
+            ))}
+          </div>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Visitor({ client }: { client: TodayClient }) {
+  const { library } = useLibrary();
+  const cautions = client.cautions.map(
+    (each) => `${each.side ? `${each.side} ` : ''}${(library?.lexicon.cautions.get(each.caution)?.name ?? each.caution).toLowerCase()}`,
+  );
+  return (
+    <article className="grid gap-x-6 gap-y-2 md:grid-cols-[15rem_1fr_auto]" aria-label={client.name}>
+      <div>
+        <h2 className="text-xl leading-tight">{client.name}</h2>
+        {cautions.length > 0 && (
+          <p className="mt-1">
+            <span className="border-accent border-b-4">Mind</span> {cautions.join(', ')}
+          </p>
+        )}
+        {client.goal && <p className="text-quiet mt-1">{client.goal}</p>}
+      </div>
+      <div>
+        {client.lastDate === null ? (
+          <p className="text-lg">First session. Start easy and look at everything once.</p>
+        ) : (
+          <>
+            <p className="text-quiet">Decided on {shortDay(client.lastDate)}</p>
+            {client.decided.length === 0 && <p>Nothing was written down.</p>}
+            <ul>
+              {client.decided.map((decision) => (
+                <li key={decision.movementId} className="text-lg leading-snug">
+                  <b>{decision.movementName}:</b> {lowerFirst(decision.text)}
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+      </div>
+      <Link to={`/start/${client.clientId}`} className="btn btn-primary min-h-12 self-start px-5 text-base">
+        Start with {client.name.split(' ')[0]}
+      </Link>
+    </article>
+  );
+}
+
+function lowerFirst(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}
+
+function NobodyBooked() {
+  const clients = useClients();
+  return (
+    <Empty title="Nobody is booked today">
+      {clients.data?.length === 0 && <p>You have no clients yet: the studio’s owner adds them.</p>}
+      {clients.data && clients.data.length > 0 && (
+        <>
+          <p>Somebody at the door all the same? Start with</p>
+          <div className="mt-3 flex flex-wrap gap-2">
+            {clients.data.map((client) => (
+              <Link key={client.clientId} to={`/start/${client.clientId}`} className="btn min-h-11">
+                {client.name}
+              </Link>
+            ))}
+          </div>
+        </>
+      )}
+    </Empty>
+  );
+}

@@ -1,0 +1,20 @@
+import '@fontsource-variable/bricolage-grotesque';
+import '@fontsource/atkinson-hyperlegible/400.css';
+import '@fontsource/atkinson-hyperlegible/700.css';
+import './app/theme.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { App } from './app/App.tsx';
+import { applyStoredTheme } from './app/themeChoice.ts';
+
+applyStoredTheme();
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);
+
+if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+  // Floor has to open with the server gone; without a worker (an old browser) everything else still works.
+  void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+}

@@ -1,0 +1,47 @@
+import { CloudOff, RotateCcw } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Unreachable } from './api.ts';
+
+/** While something is fetched: nothing for a moment, then a word, so that a quick answer doesn't flicker. */
+export function Loading({ what }: { what: string }) {
+  return (
+    <p role="status" className="text-quiet animate-pulse py-10 text-lg">
+      Fetching {what} …
+    </p>
+  );
+}
+
+/** A request that failed: why, and how to go on. */
+export function Failed({ what, error, onRetry }: { what: string; error: unknown; onRetry?: () => void }) {
+  const unreachable = error instanceof Unreachable;
+  return (
+    <div role="alert" className="max-w-xl py-8">
+      <h2 className="flex items-center gap-2 text-xl">
+        {unreachable && <CloudOff aria-hidden="true" size={22} />}
+        {unreachable ? 'No way to the server just now' : `Couldn’t fetch ${what}`}
+      </h2>
+      <p className="text-quiet mt-1 text-lg">
+        {unreachable
+          ? 'A session that runs on this device goes on without it. This page needs it.'
+          : error instanceof Error
+            ? error.message
+            : 'Something went wrong.'}
+      </p>
+      {onRetry && (
+        <button type="button" className="btn btn-primary mt-4" onClick={onRetry}>
+          <RotateCcw aria-hidden="true" size={18} /> Try again
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** An empty list says what to do first. */
+export function Empty({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <div className="max-w-xl py-8">
+      <h2 className="text-xl">{title}</h2>
+      <div className="text-quiet mt-1 text-lg">{children}</div>
+    </div>
+  );
+}

@@ -1,0 +1,32 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+
+export default defineConfig({
+  plugins: [
+    react(),
+    tailwindcss(),
+    VitePWA({
+      // A new version waits until every tab is closed: nobody's Floor is reloaded under their hands.
+      registerType: 'prompt',
+      injectRegister: null,
+      manifest: {
+        name: 'Waxwing',
+        short_name: 'Waxwing',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#F7F1E8',
+        theme_color: '#F7F1E8',
+        icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{html,js,css,svg,woff2}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+      },
+    }),
+  ],
+  build: { sourcemap: false, chunkSizeWarningLimit: 400 },
+  server: { proxy: { '/api': 'http://127.0.0.1:4680' } },
+});
