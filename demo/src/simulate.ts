@@ -161,8 +161,8 @@ export function simulateSession(
 
   function outcomeOf(hears: boolean): CueOutcome {
     const roll = chance.next();
-    if (hears) return roll < 0.7 ? 'fixed' : roll < 0.9 ? 'better' : 'same';
-    return roll < 0.25 ? 'fixed' : roll < 0.5 ? 'better' : roll < 0.95 ? 'same' : 'worse';
+    if (hears) return roll < 0.75 ? 'fixed' : roll < 0.9 ? 'better' : 'same';
+    return roll < 0.15 ? 'fixed' : roll < 0.35 ? 'better' : roll < 0.95 ? 'same' : 'worse';
   }
 
   function answer(round: number): Effort {

@@ -10,6 +10,7 @@ export * from './movement/loadText.ts';
 export * from './movement/library.ts';
 export * from './movement/resolvedMovement.ts';
 export * from './movement/search.ts';
+export * from './movement/text.ts';
 export type * from './movement/dose.ts';
 export type * from './movement/load.ts';
 export type * from './movement/movementDocument.ts';

@@ -2,6 +2,7 @@ import { nearest, type Ladder } from '../ladder/ladder.ts';
 import type { Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { ResolvedFault } from '../movement/resolvedMovement.ts';
+import { lowerFirst } from '../movement/text.ts';
 import { causeKind, type CauseKind, type Lever, type Severity } from '../movement/terms.ts';
 import type { SaidCue } from './rankCues.ts';
 
@@ -126,8 +127,4 @@ function easierMovements({ fault, document, ladder, nameOf, isOpen }: NextChange
   const named = fault.regressTo && isOpen(fault.regressTo) ? [swap(fault.regressTo, 'named for this fault')] : [];
   const [next] = easier;
   return next ? [...named, swap(next.movementId, 'the nearest easier one')] : named;
-}
-
-function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }

@@ -1,4 +1,5 @@
 import type { ResolvedFault, ResolvedMovement } from '../movement/resolvedMovement.ts';
+import { lowerFirst } from '../movement/text.ts';
 import { REGIONS, SEVERITIES, type Region, type Severity, type Side } from '../movement/terms.ts';
 
 /** A fault that is there now. */
@@ -96,7 +97,7 @@ export function triage(input: TriageInput): Triage | null {
   const reasons: string[] = [];
   if (first.severity !== first.fault.severity) {
     const raised = first.cleared.find((fault) => fault.severity === first.severity)!;
-    reasons.push(`it brings on “${raised.name.toLowerCase()}”, which is ${WORD[first.severity]}`);
+    reasons.push(`it brings on “${lowerFirst(raised.name)}”, which is ${WORD[first.severity]}`);
   } else if (first.severity === 'risk') {
     reasons.push('it is a risk');
   }

@@ -1,3 +1,4 @@
+import { lowerFirst } from '../movement/text.ts';
 import type { Effort } from './effort.ts';
 
 /** A movement in one session, as far as the next one is decided by it. */
@@ -25,31 +26,53 @@ export interface NextSession {
   readonly reasons: readonly string[];
 }
 
+/** What "harder" and "easier" would mean for this client here. */
+export interface NextSessionOptions {
+  readonly isLoaded: boolean;
+  /** Names of the neighbours that are open on the ladder. */
+  readonly harder: string | null;
+  readonly easier: string | null;
+}
+
+function raiseText({ isLoaded, harder }: NextSessionOptions): string {
+  if (isLoaded) return 'A little heavier';
+  return harder ? `Ready to try ${lowerFirst(harder)}` : 'More of it, or slower';
+}
+
+function stepDownText({ isLoaded, easier }: NextSessionOptions): string {
+  if (isLoaded) return 'A step lighter';
+  return easier ? `Not ready: back to ${lowerFirst(easier)}` : 'Fewer, and clean';
+}
+
 /**
  * What to do with a movement next time. `past` holds earlier sessions with it, newest first. Raise when the top of the range
  * was made clean and not at "nothing left" on two sessions, or once with plenty left; two sessions of lost reps are one
  * step down; pain leaves it out; a risk fault open is never raised; otherwise repeat.
  */
-export function decideNextSession(today: MovementOutcome, past: readonly MovementOutcome[]): NextSession {
+export function decideNextSession(
+  today: MovementOutcome,
+  past: readonly MovementOutcome[],
+  options: NextSessionOptions,
+): NextSession {
   if (today.pain) {
     return { kind: 'leave-out', text: 'Leave it out until it has been looked at', reasons: ['pain was reported'] };
   }
-  const open = today.openFault?.toLowerCase();
+  const open = today.openFault === null ? null : lowerFirst(today.openFault);
   if (today.riskOpen) {
     return { kind: 'repeat', text: `Not heavier: first get rid of “${open}”`, reasons: ['a risk fault was open at the end'] };
   }
   const before = past[0];
   const lost = (outcome: MovementOutcome) => outcome.leastDone < outcome.target;
   if (before && lost(today) && lost(before)) {
-    return { kind: 'step-down', text: 'One step down', reasons: ['fell short on two sessions running'] };
+    return { kind: 'step-down', text: stepDownText(options), reasons: ['fell short on two sessions running'] };
   }
   const atTop = (outcome: MovementOutcome) =>
     outcome.clean && outcome.leastDone >= outcome.topOfRange && outcome.effort !== null && outcome.effort !== 'nothing-left';
   if (atTop(today) && today.effort === 'plenty-left') {
-    return { kind: 'raise', text: 'A little harder', reasons: ['top of the range, clean, with plenty left'] };
+    return { kind: 'raise', text: raiseText(options), reasons: ['top of the range, clean, with plenty left'] };
   }
   if (before && atTop(today) && atTop(before)) {
-    return { kind: 'raise', text: 'A little harder', reasons: ['top of the range and clean on two sessions'] };
+    return { kind: 'raise', text: raiseText(options), reasons: ['top of the range and clean on two sessions'] };
   }
   if (open) return { kind: 'repeat', text: `The same; watch for “${open}”`, reasons: ['a fault was open at the end'] };
   if (today.effort === 'plenty-left' && today.clean && !lost(today)) {

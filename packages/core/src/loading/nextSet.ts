@@ -7,6 +7,8 @@ export interface RungStep {
   readonly movementId: string;
   readonly name: string;
   readonly levers: readonly Lever[];
+  /** What its first set asks of this client. */
+  readonly target: number;
 }
 
 export interface NextSetInput {
@@ -78,7 +80,7 @@ export function proposeNextSet(input: NextSetInput): NextSet {
         kind: 'rung',
         direction: 'harder',
         step: input.harder,
-        target: low,
+        target: input.harder.target,
         reasons: [`plenty left and clean at the top of the range (${high} ${unit})`],
       };
     }
@@ -89,12 +91,11 @@ export function proposeNextSet(input: NextSetInput): NextSet {
 }
 
 function stepDown(input: NextSetInput, reason: string, fewer: number): NextSet {
-  const { low } = bounds(input.dose);
   if (input.rangeEase && !input.rangeEased) {
     return { kind: 'range', text: input.rangeEase, target: input.target, reasons: [reason] };
   }
   if (input.easier) {
-    return { kind: 'rung', direction: 'easier', step: input.easier, target: low, reasons: [reason] };
+    return { kind: 'rung', direction: 'easier', step: input.easier, target: input.easier.target, reasons: [reason] };
   }
   return { kind: 'amount', target: fewer, reasons: [reason] };
 }

@@ -52,28 +52,38 @@ const WEIGHT: Readonly<Record<SearchField, number>> = {
   kit: 1,
 };
 
+/** Letters that may be wrong: two in a word of five or more (a transposition is two), one in four, none in shorter ones. */
+function forgiven(term: string): number | false {
+  if (term.length >= 5) return 2;
+  return term.length === 4 ? 1 : false;
+}
+
 export function buildSearch(texts: Iterable<SearchText>): LibrarySearch {
   const index = new MiniSearch<SearchText>({ fields: [...SEARCH_FIELDS], idField: 'id' });
-  index.addAll([...texts]);
+  const all = [...texts];
+  index.addAll(all);
+  const idByName = new Map(all.map((text) => [text.name.toLowerCase(), text.id]));
   return {
     find(query, limit = 50) {
-      if (query.trim() === '') return [];
-      const found = index.search(query, {
-        boost: WEIGHT,
-        combineWith: 'AND',
-        prefix: true,
-        // Short words are too like each other for errors to be forgiven.
-        fuzzy: (term) => (term.length > 3 ? 0.2 : false),
-      });
-      return found.slice(0, limit).map((result) => ({
+      const typed = query.trim().toLowerCase();
+      if (typed === '') return [];
+      const options = { boost: WEIGHT, combineWith: 'AND', prefix: true } as const;
+      const exact = index.search(typed, options);
+      // Errors are forgiven only when nothing fits as typed: a right word is never drowned by words that are like it.
+      const found = exact.length > 0 ? exact : index.search(typed, { ...options, fuzzy: forgiven });
+      const hits = found.map((result) => ({
         movementId: String(result.id),
         score: result.score,
-        field: bestField(Object.values(result.match).flat() as SearchField[]),
+        field: mostMatched(Object.values(result.match) as SearchField[][]),
       }));
+      const named = idByName.get(typed);
+      return hits.sort((a, b) => Number(b.movementId === named) - Number(a.movementId === named)).slice(0, limit);
     },
   };
 }
 
-function bestField(fields: readonly SearchField[]): SearchField {
-  return SEARCH_FIELDS.find((field) => fields.includes(field)) ?? 'name';
+/** The field in which most of the words were met; of equals the weightier. */
+function mostMatched(fieldsOfWords: readonly (readonly SearchField[])[]): SearchField {
+  const count = (field: SearchField) => fieldsOfWords.filter((fields) => fields.includes(field)).length;
+  return SEARCH_FIELDS.reduce((best, field) => (count(field) > count(best) ? field : best));
 }

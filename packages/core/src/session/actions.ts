@@ -1,14 +1,14 @@
 import type { Change } from '../coaching/nextChange.ts';
 import type { Effort } from '../loading/effort.ts';
 import type { NextSet } from '../loading/nextSet.ts';
-import { startingTarget } from '../loading/startingLoad.ts';
 import type { Load } from '../movement/load.ts';
+import { lowerFirst } from '../movement/text.ts';
 import type { Region, Side, View } from '../movement/terms.ts';
 import type { SessionBrief } from './brief.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
 import type { EndReason, PainKind } from './eventTypes.ts';
-import { firstSide, loadFor, type BriefIndex, type LaneSituation } from './laneSituation.ts';
+import { firstSide, loadFor, targetFor, type BriefIndex, type LaneSituation } from './laneSituation.ts';
 import type { SegmentState, SessionState, SetState } from './state.ts';
 
 /**
@@ -237,7 +237,7 @@ export function swapFor(
   if (!revision || movementId === item.movementId) return [];
   const { document } = revision;
   const load = loadFor(client, movementId);
-  const target = client.history[movementId]?.target ?? startingTarget(document);
+  const target = targetFor(client, document);
   const swapped: EventDraft = {
     type: 'movement-swapped',
     ...inLane(context),
@@ -311,7 +311,7 @@ export function nextSetText(next: NextSet, unit: string): string {
     case 'range':
       return `${next.text}, ${next.target} ${unit}`;
     case 'rung':
-      return `${next.direction === 'harder' ? 'Up' : 'Down'} to ${next.step.name.toLowerCase()}, ${next.target} ${unit}`;
+      return `${next.direction === 'harder' ? 'Up' : 'Down'} to ${lowerFirst(next.step.name)}, ${next.target} ${unit}`;
     case 'stop':
       return 'Leave this movement for today';
   }

@@ -3,10 +3,11 @@ import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts'
 import { triage, type Triage } from '../coaching/triage.ts';
 import { ladderOf, nearest, type Ladder } from '../ladder/ladder.ts';
 import { isOpenTo, type Circumstances } from '../ladder/openTo.ts';
-import { BODYWEIGHT } from '../loading/startingLoad.ts';
+import { BODYWEIGHT, startingTarget } from '../loading/startingLoad.ts';
 import { decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
 import { proposeNextSet, type NextSet, type RungStep } from '../loading/nextSet.ts';
 import type { Effort } from '../loading/effort.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
 import { lexiconOf, type Lexicon, type MovementRevision } from '../movement/library.ts';
 import type { Load } from '../movement/load.ts';
 import { isHeavier } from '../movement/loadText.ts';
@@ -252,16 +253,30 @@ export function isClean(set: SetState, movement: ResolvedMovement): boolean | nu
   return !openFaults(set, movement).some((fault) => fault.severity !== 'polish');
 }
 
+/** The nearest movement in a direction that is open to this client here; `null` when there is none. */
+export function neighbour(
+  index: BriefIndex,
+  clientId: string,
+  movementId: string,
+  direction: 'easier' | 'harder',
+): RungStep | null {
+  const [path] = nearest(index.ladder, movementId, direction, (id) => index.isOpen(clientId, id));
+  const revision = path && index.revision(path.movementId);
+  const client = index.client(clientId);
+  if (!revision || !client) return null;
+  return {
+    movementId: revision.document.id,
+    name: revision.document.name,
+    levers: path.steps.flatMap((step) => step.levers),
+    target: targetFor(client, revision.document),
+  };
+}
+
 /** The proposal for the next set of an item, from the set that has just ended and the client's one answer. */
 export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: SetState, effort: Effort): NextSet {
   const { item, movement, client } = situation;
   const clientId = client.clientId;
-  const rung = (direction: 'easier' | 'harder'): RungStep | null => {
-    const [step] = nearest(index.ladder, item.movementId, direction, (id) => index.isOpen(clientId, id));
-    return step
-      ? { movementId: step.movementId, name: index.nameOf(step.movementId), levers: step.steps.flatMap((each) => each.levers) }
-      : null;
-  };
+  const rung = (direction: 'easier' | 'harder') => neighbour(index, clientId, item.movementId, direction);
   return proposeNextSet({
     dose: item.dose,
     target: set.segments.at(-1)?.target ?? item.target,
@@ -311,7 +326,11 @@ export function decisionsDue(
     const movement = index.movement(lane.clientId, item.movementId);
     const outcome = movement && movementOutcome(state, item, movement);
     if (!outcome) return [];
-    const decision = decideNextSession(outcome, client?.history[item.movementId]?.outcomes ?? []);
+    const decision = decideNextSession(outcome, client?.history[item.movementId]?.outcomes ?? [], {
+      isLoaded: item.load.kind !== 'bodyweight',
+      harder: neighbour(index, lane.clientId, item.movementId, 'harder')?.name ?? null,
+      easier: neighbour(index, lane.clientId, item.movementId, 'easier')?.name ?? null,
+    });
     return [{ ...decision, movementId: item.movementId }];
   });
 }
@@ -320,6 +339,11 @@ export function decisionsDue(
 export function firstSide(state: SessionState, item: ItemState): 'left' | 'right' {
   const lastSet = state.sets.findLast((set) => set.itemId === item.itemId);
   return lastSet?.segments[0]?.side === 'left' ? 'right' : 'left';
+}
+
+/** What a set of a movement taken up on the floor asks for: what it asked last time, else the low end of its dose. */
+export function targetFor(client: ClientBrief, document: MovementDocument): number {
+  return client.history[document.id]?.target ?? startingTarget(document);
 }
 
 /** A load for a movement taken up on the floor: what this client had last, else bodyweight. */

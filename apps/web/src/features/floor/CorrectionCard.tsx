@@ -1,3 +1,4 @@
+import { lowerFirst, upperFirst } from '@waxwing/core';
 import {
   loadKindOf,
   type BriefIndex,
@@ -54,7 +55,7 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
       {step === 'said' && <SaidCue correction={correction} taps={taps} />}
       {step === 'look-again' && (
         <div className="mt-3">
-          <p className="heading text-3xl leading-tight md:text-4xl">Look again: {triage.first.fault.name.toLowerCase()}?</p>
+          <p className="heading text-3xl leading-tight md:text-4xl">Look again: {lowerFirst(triage.first.fault.name)}?</p>
           <p className="mt-1 text-lg">{triage.first.fault.seen}</p>
           <div className="mt-4 flex flex-wrap gap-3">
             <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={taps.sayIt}>
@@ -87,7 +88,7 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
 }
 
 function named({ fault, side }: TriagedFault): string {
-  return side ? `${side}: ${fault.name.toLowerCase()}` : fault.name.toLowerCase();
+  return side ? `${side}: ${lowerFirst(fault.name)}` : lowerFirst(fault.name);
 }
 
 function WhatFirst({ correction: { triage } }: { correction: CorrectionStep }) {
@@ -123,18 +124,18 @@ function SaidCue({ correction, taps }: { correction: CorrectionStep; taps: LaneT
   const hasAnother = cues.some((ranked) => ranked.cue.cueId !== waitingFor?.cueId && !ranked.spent);
   return (
     <div className="mt-2">
-      <p className="heading text-5xl leading-[1.05] text-balance md:text-6xl" data-testid="cue">
+      <p className="heading text-4xl leading-[1.05] text-balance md:text-5xl" data-testid="cue">
         {waitingFor?.text}
       </p>
       {said && (
         <p className="mt-2 text-lg" data-testid="cue-reason">
-          {capital(said.reasons.join('; '))}.
-          {said.cue.explain && <span className="text-quiet"> {said.cue.explain}</span>}
+          {upperFirst(said.reasons.join('; '))}.
         </p>
       )}
+      {said?.cue.explain && <p className="text-quiet">{said.cue.explain}</p>}
       <OutcomeButtons onOutcome={taps.outcome} />
       {hasAnother && (
-        <button type="button" className="link mt-1 min-h-14 cursor-pointer text-lg" onClick={taps.sayAnotherWay}>
+        <button type="button" className="link min-h-14 cursor-pointer text-lg" onClick={taps.sayAnotherWay}>
           Say it another way
         </button>
       )}
@@ -194,12 +195,12 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
           {first.text} <span className="text-sm font-normal opacity-80">{leversOf(first)}</span>
         </button>
         {rest.slice(0, isDue ? 4 : 2).map((change) => (
-          <button key={change.key} type="button" title={change.why} className="btn btn-ghost min-h-14 px-4" onClick={() => make(change)}>
+          <button key={change.key} type="button" title={change.why} className="btn btn-ghost min-h-14 px-3 text-base font-normal" onClick={() => make(change)}>
             then {lowerFirst(change.text)}
           </button>
         ))}
       </div>
-      {isDue && <p className="text-quiet mt-1 text-sm">{capital(first.why)}.</p>}
+      {isDue && <p className="text-quiet mt-1 text-sm">{upperFirst(first.why)}.</p>}
       {editsLoad && (
         <LighterLoad
           situation={situation}
@@ -240,12 +241,4 @@ function LighterLoad({ situation, onClose, onTake }: LighterLoadProps) {
       </form>
     </Dialog>
   );
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
-}
-
-function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }

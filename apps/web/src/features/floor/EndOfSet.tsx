@@ -3,6 +3,7 @@ import {
   EFFORT_WORDS,
   endSet,
   loadKindOf,
+  lowerFirst,
   nextSetAfter,
   nextSetText,
   noteOutcome,
@@ -50,7 +51,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
         {set.segments.map((segment) => (
           <Amount
             key={segment.segmentId}
-            label={[segment.side, segment.change?.text.toLowerCase()].filter(Boolean).join(', ') || unit}
+            label={[segment.side, segment.change && lowerFirst(segment.change.text)].filter(Boolean).join(', ') || unit}
             amount={segmentAmount(segment)}
             onChange={(amount) =>
               void live.act(lane.laneId, 'correction of the count', (context) =>
@@ -60,7 +61,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
           />
         ))}
       </div>
-      {open.length > 0 && <p>Still open: {open.map((fault) => nameOf(fault.faultId).toLowerCase()).join(', ')}.</p>}
+      {open.length > 0 && <p>Still open: {open.map((fault) => lowerFirst(nameOf(fault.faultId))).join(', ')}.</p>}
       {waiting && (
         <div>
           <p>
@@ -121,7 +122,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
           className="btn btn-primary mt-auto min-h-16 self-start px-8 text-xl"
           onClick={() => taps.goTo(nextItem.itemId)}
         >
-          On to {index.nameOf(nextItem.movementId).toLowerCase()}
+          On to {lowerFirst(index.nameOf(nextItem.movementId))}
         </button>
       )}
       {!nextItem && isLastSet && <p className="mt-auto text-lg">That was the last on the list. Finish is at the top.</p>}

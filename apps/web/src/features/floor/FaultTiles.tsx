@@ -18,14 +18,14 @@ export function FaultTiles({ situation, taps, onView, onKeys }: FaultTilesProps)
   const { tiles, lane } = situation;
   return (
     <aside aria-label="Faults" className="px-4 py-3 md:overflow-y-auto md:pl-0">
-      <div className="mb-2 flex items-center gap-2">
-        <span className="text-quiet">You are</span>
+      <div className="mb-2 flex items-center gap-1">
+        <span className="text-quiet whitespace-nowrap">You are</span>
         {VIEWS.map((view) => (
           <button
             key={view}
             type="button"
             aria-pressed={lane.view === view}
-            className="min-h-11 cursor-pointer px-2 text-lg"
+            className="min-h-11 min-w-11 cursor-pointer px-1.5 text-lg"
             onClick={() => onView(view)}
           >
             <span className={clsx(lane.view === view && 'tail font-bold')}>{VIEW_WORDS[view]}</span>
@@ -63,9 +63,8 @@ function Tile({ tile, digit, onSee }: { tile: FaultTile; digit: number; onSee: (
           )}
           {fault.name}
         </span>
-        <span className="mt-0.5 flex flex-wrap items-center gap-x-1.5 text-sm">
-          <SeverityDrop severity={fault.severity} />
-          {fault.severity}
+        <span className="mt-0.5 block text-sm">
+          <SeverityDrop severity={fault.severity} onDark={isOpen} /> {fault.severity}
           {isOpen && ` · there${seen.side ? `, ${seen.side}` : ''}`}
           {(seen?.status === 'fixed' || seen?.status === 'gone') && ' · gone in this set'}
           {!seen && rate.shown > 0 && ` · ${rate.shown} of ${rate.looked} sets`}

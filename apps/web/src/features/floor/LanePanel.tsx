@@ -5,6 +5,7 @@ import {
   endSet,
   lookClean,
   makeChange,
+  neighbour,
   noteOutcome,
   rateEffort,
   reportPain,
@@ -36,7 +37,6 @@ import type { LiveSession } from './liveSession.ts';
 import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';
 import { useKeys, type KeyBinding } from './useKeys.ts';
-import { nearestEasier } from './easier.ts';
 
 /** Every tap that a lane knows, named for what the trainer does. */
 export interface LaneTaps {
@@ -85,7 +85,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       swap: (movementId) =>
         void live.act(laneId, 'swap', (context) => {
           const faultId = context.situation.correction?.triage.first.fault.faultId;
-          const path = nearestEasier(context.index, context.situation);
+          const path = neighbour(context.index, context.situation.client.clientId, context.situation.item.movementId, 'easier');
           return swapFor(context, movementId, path?.movementId === movementId ? path.levers : [], faultId);
         }),
       pain: () => {
@@ -103,7 +103,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
     [live, laneId],
   );
 
-  const easier = nearestEasier(index, situation);
+  const easier = neighbour(index, situation.client.clientId, situation.item.movementId, 'easier');
   const isHold = item.dose.kind === 'seconds';
   const bindings: KeyBinding[] = [
     {
@@ -167,9 +167,9 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
   return (
     <>
       <div className="grid min-h-0 flex-1 content-start gap-x-5 md:grid-cols-[12rem_1fr_18.5rem] md:content-stretch">
-        <LaneRail index={index} state={state} situation={situation} taps={taps} onSwitchLane={onSwitchLane} />
+        <LaneRail index={index} state={state} situation={situation} easier={easier} taps={taps} onSwitchLane={onSwitchLane} />
         <main className="flex min-h-0 flex-col px-4 py-3 md:overflow-y-auto md:px-0">
-          <MovementHead live={live} index={index} situation={situation} easier={easier} taps={taps} />
+          <MovementHead live={live} index={index} situation={situation} />
           {set && !isWorking ? (
             <EndOfSet key={set.setId} live={live} index={index} state={state} situation={situation} set={set} taps={taps} />
           ) : correction && isWorking ? (

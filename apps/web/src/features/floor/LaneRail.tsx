@@ -1,23 +1,24 @@
-import type { BriefIndex, ItemState, LaneSituation, SessionState } from '@waxwing/core';
+import { lowerFirst, type BriefIndex, type ItemState, type LaneSituation, type RungStep, type SessionState } from '@waxwing/core';
 import clsx from 'clsx';
-import { Check } from 'lucide-react';
+import { ArrowDown, Check } from 'lucide-react';
 import type { LaneTaps } from './LanePanel.tsx';
 
 interface LaneRailProps {
   readonly index: BriefIndex;
   readonly state: SessionState;
   readonly situation: LaneSituation;
+  readonly easier: RungStep | null;
   readonly taps: LaneTaps;
   readonly onSwitchLane: (by: number) => void;
 }
 
 /** What this lane does, in order; a tap goes there. */
-export function LaneRail({ index, state, situation, taps, onSwitchLane }: LaneRailProps) {
+export function LaneRail({ index, state, situation, easier, taps, onSwitchLane }: LaneRailProps) {
   const { lane, client } = situation;
   return (
     <nav
       aria-label={`${client.name}’s list`}
-      className="border-base-300 flex gap-1 overflow-x-auto border-b px-2 py-2 md:block md:overflow-y-auto md:border-r md:border-b-0 md:px-3"
+      className="border-base-300 flex gap-1 overflow-x-auto border-b px-2 py-2 md:flex-col md:overflow-y-auto md:border-r md:border-b-0 md:px-3"
     >
       {state.lanes.length > 1 && (
         <button type="button" className="btn btn-ghost min-h-11 shrink-0" onClick={() => onSwitchLane(1)}>
@@ -33,6 +34,16 @@ export function LaneRail({ index, state, situation, taps, onSwitchLane }: LaneRa
           onGo={() => taps.goTo(item.itemId)}
         />
       ))}
+      {easier && (
+        <button
+          type="button"
+          className="border-base-content/60 min-h-14 w-44 shrink-0 cursor-pointer rounded-xl border px-3 py-2 text-left leading-tight md:mt-auto md:w-full"
+          onClick={() => taps.swap(easier.movementId)}
+        >
+          <ArrowDown aria-hidden="true" size={16} className="mr-1 inline" />
+          Swap for {lowerFirst(easier.name)}
+        </button>
+      )}
     </nav>
   );
 }

@@ -2,6 +2,7 @@ import {
   doseText,
   loadKindOf,
   loadText,
+  lowerFirst,
   PHASES_OF_RHYTHM,
   planNextSet,
   tempoText,
@@ -11,8 +12,6 @@ import {
 } from '@waxwing/core';
 import { useState } from 'react';
 import { Dialog } from './Dialog.tsx';
-import type { EasierOne } from './easier.ts';
-import type { LaneTaps } from './LanePanel.tsx';
 import type { LiveSession } from './liveSession.ts';
 import { LoadField, loadFrom, valueOf } from './LoadField.tsx';
 
@@ -20,12 +19,10 @@ interface MovementHeadProps {
   readonly live: LiveSession;
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
-  readonly easier: EasierOne | null;
-  readonly taps: LaneTaps;
 }
 
 /** The movement, its side, load and dose, and the way to another one. */
-export function MovementHead({ live, situation, easier, taps, index }: MovementHeadProps) {
+export function MovementHead({ live, situation, index }: MovementHeadProps) {
   const { movement, item, set, isWorking, client } = situation;
   const { document } = movement;
   const [editsLoad, setEditsLoad] = useState(false);
@@ -45,14 +42,9 @@ export function MovementHead({ live, situation, easier, taps, index }: MovementH
           </button>
           {' · '}
           {doseText({ ...document.dose, low: item.target, high: item.target } as typeof document.dose)}
-          {segment?.change && <b> · {segment.change.text.toLowerCase()}</b>}
+          {segment?.change && <b> · {lowerFirst(segment.change.text)}</b>}
           {document.tempo && <span className="text-quiet"> · {tempoText(document.tempo)}</span>}
         </p>
-        {easier && (
-          <button type="button" className="btn btn-sm ml-auto min-h-11" onClick={() => taps.swap(easier.movementId)}>
-            Swap for {easier.name.toLowerCase()}
-          </button>
-        )}
       </div>
       {due && !set && (
         <p>

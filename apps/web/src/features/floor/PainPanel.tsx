@@ -1,9 +1,9 @@
-import { type BriefIndex, type LaneSituation, type PainKind, type SessionState } from '@waxwing/core';
+import { lowerFirst, neighbour, type BriefIndex, type LaneSituation, type PainKind, type SessionState } from '@waxwing/core';
 import clsx from 'clsx';
+import { useState } from 'react';
 import { Dialog } from './Dialog.tsx';
 import type { LaneTaps } from './LanePanel.tsx';
 import type { LiveSession } from './liveSession.ts';
-import { nearestEasier } from './easier.ts';
 
 const KINDS: readonly { readonly kind: PainKind; readonly word: string }[] = [
   { kind: 'sharp', word: 'Sharp' },
@@ -26,9 +26,12 @@ interface PainPanelProps {
 export function PainPanel({ live, index, state, situation, taps, onClose }: PainPanelProps) {
   const { item, client, nextItem } = situation;
   const pain = state.pains.findLast((each) => each.clientId === client.clientId);
-  const easier = nearestEasier(index, situation);
+  const easier = neighbour(index, situation.client.clientId, situation.item.movementId, 'easier');
+  // Nothing looks chosen before somebody has said.
+  const [chosen, setChosen] = useState<PainKind | null>(null);
   const setKind = (kind: PainKind) => {
     if (!pain) return;
+    setChosen(kind);
     const { eventId, at: _at, clientId: _clientId, ...payload } = pain;
     void live.append('', () => [
       { type: 'amended', payload: { eventId, amends: 'pain-reported', payload: { ...payload, kind } } },
@@ -50,17 +53,22 @@ export function PainPanel({ live, index, state, situation, taps, onClose }: Pain
           <button
             key={kind}
             type="button"
-            aria-pressed={pain?.kind === kind}
-            className={clsx('btn min-h-14 px-5 text-lg', pain?.kind === kind && 'btn-neutral')}
+            aria-pressed={chosen === kind}
+            className={clsx('btn min-h-14 px-5 text-lg', chosen === kind && 'btn-neutral')}
             onClick={() => setKind(kind)}
           >
             {word}
           </button>
         ))}
       </div>
+      {chosen === 'chest-or-faint' && (
+        <p role="alert" className="mt-4 text-xl font-bold">
+          Stop the session. Call your local emergency number and stay with them.
+        </p>
+      )}
       <h3 className="mt-5 text-xl">And now?</h3>
       <div className="mt-1 flex flex-wrap gap-2">
-        {nextItem && (
+        {nextItem && chosen !== 'chest-or-faint' && (
           <button
             type="button"
             className="btn btn-primary min-h-14 px-5 text-lg"
@@ -69,10 +77,10 @@ export function PainPanel({ live, index, state, situation, taps, onClose }: Pain
               onClose();
             }}
           >
-            Leave {index.nameOf(item.movementId).toLowerCase()}, on to {index.nameOf(nextItem.movementId).toLowerCase()}
+            Leave {lowerFirst(index.nameOf(item.movementId))}, on to {lowerFirst(index.nameOf(nextItem.movementId))}
           </button>
         )}
-        {easier && pain?.kind !== 'chest-or-faint' && (
+        {easier && chosen !== 'chest-or-faint' && (
           <button
             type="button"
             className="btn min-h-14 px-5 text-lg"

@@ -1,3 +1,4 @@
+import { lowerFirst } from '@waxwing/core';
 import type { Step } from '@waxwing/core';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import { Link } from 'react-router';
@@ -53,8 +54,4 @@ function Neighbour({ step, direction, library }: NeighbourProps) {
       </p>
     </div>
   );
-}
-
-function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }

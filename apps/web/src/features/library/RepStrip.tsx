@@ -1,4 +1,5 @@
-import { PHASES_OF_RHYTHM, type Breath, type Phase, type ResolvedCue, type ResolvedFault, type ResolvedMovement } from '@waxwing/core';
+import { lowerFirst } from '@waxwing/core';
+import { PHASES_OF_RHYTHM, type Breath, type Checkpoint, type Phase, type ResolvedCue, type ResolvedFault, type ResolvedMovement } from '@waxwing/core';
 import { useId } from 'react';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 
@@ -48,24 +49,8 @@ export function RepStrip({ movement }: { movement: ResolvedMovement }) {
             {faultsAt(phase).map((fault) => (
               <Fault key={fault.faultId} fault={fault} />
             ))}
-          </ul>
-        ))}
-        {phases.map((phase) => (
-          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pt-1 pb-2 first:pl-0">
             {checksAt(phase).map((check) => (
-              <li key={check.id} className="text-success flex gap-1.5 py-0.5 leading-snug">
-                <span aria-hidden="true">✓</span>
-                <span>
-                  {check.look}
-                  {check.fromDeg !== undefined && check.toDeg !== undefined && (
-                    <span className="figures whitespace-nowrap">
-                      {' '}
-                      ({check.fromDeg}–{check.toDeg}°)
-                    </span>
-                  )}
-                  <span className="text-quiet"> · {check.view}</span>
-                </span>
-              </li>
+              <Check key={check.id} check={check} />
             ))}
           </ul>
         ))}
@@ -74,16 +59,36 @@ export function RepStrip({ movement }: { movement: ResolvedMovement }) {
   );
 }
 
+/** A cue; a tap on it opens the longer word for who doesn't get the short one. */
 function Cue({ cue }: { cue: ResolvedCue }) {
+  if (!cue.explain) return <li className="py-0.5">“{cue.text}”</li>;
   return (
     <li className="py-0.5">
-      “{cue.text}”
-      {cue.explain && (
-        <details className="text-quiet text-base">
-          <summary className="cursor-pointer text-sm">{cue.kind}</summary>
-          {cue.explain}
-        </details>
-      )}
+      <details>
+        <summary className="decoration-base-300 cursor-pointer list-none underline decoration-dotted underline-offset-4">
+          “{cue.text}”
+        </summary>
+        <span className="text-quiet text-base">
+          {cue.kind}: {lowerFirst(cue.explain)}
+        </span>
+      </details>
+    </li>
+  );
+}
+
+function Check({ check }: { check: Checkpoint }) {
+  return (
+    <li className="text-success flex gap-2 py-1 leading-snug">
+      <span aria-hidden="true">✓</span>
+      <span>
+        {check.look}
+        {check.fromDeg !== undefined && check.toDeg !== undefined && (
+          <span className="figures whitespace-nowrap">
+            , {check.fromDeg}–{check.toDeg}°
+          </span>
+        )}
+        <span className="text-quiet block text-sm">seen from the {check.view}</span>
+      </span>
     </li>
   );
 }

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import {
   EFFORT_WORDS,
   loadText,
+  lowerFirst,
   type CueTrialLog,
   type ItemLog,
   type LaneLog,
@@ -104,7 +105,7 @@ function LaneSection({ lane, names, clientName }: { lane: LaneLog; names: Names;
       {lane.pains.map((pain) => (
         <p key={pain.eventId} className="border-error mb-3 border-l-8 pl-3 text-lg">
           <b>Pain ({PAIN_WORDS[pain.kind]})</b>
-          {pain.movementId && ` in the ${(names[pain.movementId] ?? pain.movementId).toLowerCase()}`}. The set was ended. Not this
+          {pain.movementId && ` in the ${lowerFirst(names[pain.movementId] ?? pain.movementId)}`}. The set was ended. Not this
           movement until it has been looked at; a clinician decides.
         </p>
       ))}
@@ -131,7 +132,7 @@ function Item({ item, names }: { item: ItemLog; names: Names }) {
       <h2 className="text-xl">{name(item.movementId)}</h2>
       {item.swaps.map((swap) => (
         <p key={swap.at}>
-          Swapped {name(swap.fromMovementId).toLowerCase()} for {name(swap.toMovementId).toLowerCase()}
+          Swapped {lowerFirst(name(swap.fromMovementId))} for {lowerFirst(name(swap.toMovementId))}
           {swap.levers.length > 0 && <span className="text-quiet"> ({swap.levers.join(', ')})</span>}
         </p>
       ))}
@@ -172,7 +173,7 @@ function SetRow({ set, names }: { set: SetLog; names: Names }) {
             </span>
             {segment.side && ` ${segment.side}`}
             {segment.load.kind !== 'bodyweight' && ` · ${loadText(segment.load)}`}
-            {segment.change && segment.change.kind !== 'swap' && ` · ${segment.change.text.toLowerCase()}`}
+            {segment.change && segment.change.kind !== 'swap' && ` · ${lowerFirst(segment.change.text)}`}
           </div>
         ))}
         {set.endReason === 'pain' && <b>ended: pain</b>}

@@ -1,6 +1,7 @@
 import {
   loadKindOf,
   loadText,
+  lowerFirst,
   reasonsClosed,
   startingTarget,
   type ClientSummary,
@@ -215,7 +216,7 @@ function Cautions({ client, library }: { client: ClientSummary; library: Indexed
           <li key={each.caution} className="py-0.5">
             <b className="border-accent border-b-4">
               {each.side && `${each.side} `}
-              {(entry?.name ?? each.caution).toLowerCase()}
+              {lowerFirst(entry?.name ?? each.caution)}
             </b>{' '}
             {each.note} <span className="text-quiet">{entry?.general}</span>
           </li>
@@ -291,7 +292,7 @@ interface NumberFieldProps {
 
 function NumberField({ label, value, problem, onChange }: NumberFieldProps) {
   return (
-    <label className="w-24">
+    <label className="w-28">
       <span className="text-quiet block text-sm">{label}</span>
       <input
         className="input bg-panel figures min-h-11 w-full text-lg"

@@ -1,3 +1,4 @@
+import { lowerFirst } from '@waxwing/core';
 import { useQuery } from '@tanstack/react-query';
 import type { SessionSummary, TodayAnswer, TodayClient, TodayVisit } from '@waxwing/core';
 import { Link } from 'react-router';
@@ -105,9 +106,6 @@ function Visitor({ client }: { client: TodayClient }) {
   );
 }
 
-function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
-}
 
 function NobodyBooked() {
   const clients = useClients();

@@ -1,0 +1,8 @@
+/** For a sentence that goes on in the middle of another; names inside ("Romanian") keep their capital. */
+export function lowerFirst(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}
+
+export function upperFirst(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

@@ -1,0 +1,170 @@
+import { describe, expect, test } from '@jest/globals';
+import { tallyKey } from '../coaching/cueTally.ts';
+import { CLIENT, LANE, smallBrief } from '../testing/smallLibrary.ts';
+import { TestReplica } from '../testing/replica.ts';
+import {
+  countRep,
+  endSet,
+  lookClean,
+  makeChange,
+  noteOutcome,
+  openSession,
+  rateEffort,
+  reportPain,
+  sayAnotherCue,
+  sayBestCue,
+  seeFault,
+  swapFor,
+  takeNextSet,
+  type ActionContext,
+} from './actions.ts';
+import type { ClientBrief } from './brief.ts';
+import type { EventDraft } from './envelope.ts';
+import { foldSession } from './fold.ts';
+import { decisionsDue, indexBrief, isClean, laneSituation, nextSetAfter } from './laneSituation.ts';
+import { projectLog } from './log.ts';
+
+type Action = (context: ActionContext) => readonly EventDraft[];
+
+/** A trainer on the floor, in a test. */
+function floor(client: Partial<ClientBrief> = {}, movementId = 'waxwing:middle') {
+  const brief = smallBrief(client, movementId);
+  const index = indexBrief(brief);
+  const replica = new TestReplica('a');
+  replica.add(...openSession(brief));
+  const look = () => {
+    const state = foldSession(replica.events);
+    return { state, situation: laneSituation(index, state, LANE)! };
+  };
+  const tap = (...actions: Action[]) => {
+    for (const action of actions) replica.add(...action({ ...look(), index, newId: replica.newId }));
+    return look().situation;
+  };
+  return { brief, index, look, tap };
+}
+
+const KNEES = 'waxwing:middle/knees-in';
+const HEELS = 'waxwing:middle/heels-lift';
+
+describe('a fault, from the tap to the change', () => {
+  test('the cue that comes up is said, and what it did is asked', () => {
+    const { tap } = floor();
+    const { correction } = tap((c) => seeFault(c, KNEES, 'left'), sayBestCue);
+    expect(correction!.triage.first).toMatchObject({ side: 'left', severity: 'risk' });
+    expect(correction!.waitingFor).toMatchObject({ text: 'Spread the floor apart' });
+    expect(tap((c) => noteOutcome(c, 'fixed')).correction).toBeNull();
+  });
+
+  test('a risk that stays after one cue: enough said, the smallest change first, done in one tap', () => {
+    const { tap, look } = floor();
+    const spent = tap((c) => seeFault(c, KNEES), sayBestCue, (c) => noteOutcome(c, 'same'), sayBestCue).correction!;
+    expect(spent).toMatchObject({ isCueingSpent: true, waitingFor: null });
+    expect(spent.changes[0]).toMatchObject({ kind: 'set-up', text: 'Two fingers wider' });
+    const after = tap((c) => makeChange(c, spent.changes[0]!));
+    expect(after.set!.segments.map((segment) => segment.change?.text)).toEqual([undefined, 'Two fingers wider']);
+    expect(after.correction!.changes.map((change) => change.text)).not.toContain('Two fingers wider');
+    expect(look().state.proposals[0]!.decided).toEqual({ taken: true });
+  });
+
+  test('parked faults come up by themselves once the first is gone', () => {
+    const { tap } = floor();
+    tap((c) => seeFault(c, KNEES), (c) => seeFault(c, HEELS), sayBestCue);
+    const next = tap((c) => noteOutcome(c, 'fixed')).correction!;
+    expect(next.triage.first.fault.faultId).toBe(KNEES);
+    expect(next.waitingFor).toBeNull();
+  });
+
+  test('said another way is another cue, and the first one’s trial lapses', () => {
+    const { tap } = floor();
+    const after = tap((c) => seeFault(c, KNEES), sayBestCue, sayAnotherCue);
+    expect(after.correction!.waitingFor!.text).toBe('Tall as a mast');
+    expect(after.set!.trials.map((trial) => trial.outcome)).toEqual([undefined, undefined]);
+  });
+
+  test('swapping at once needs no cue and goes on in the same set', () => {
+    const { tap } = floor();
+    const after = tap(countRep, countRep, (c) => swapFor(c, 'waxwing:easy', ['support']));
+    expect(after.movement.movementId).toBe('waxwing:easy');
+    expect(after.isWorking).toBe(true);
+    expect(after.set!.segments.map((segment) => [segment.movementId, segment.counted])).toEqual([
+      ['waxwing:middle', 2],
+      ['waxwing:easy', 0],
+    ]);
+  });
+
+  test('the cue that worked last time comes first and says so', () => {
+    const key = tallyKey(KNEES, 'waxwing:middle/third');
+    const book = { client: { [key]: { trials: 3, score: 3, fixed: 3 } }, others: {}, othersByType: {} };
+    const { correction } = floor({ book }).tap((c) => seeFault(c, KNEES), sayBestCue);
+    expect(correction!.waitingFor!.text).toBe('Tall as a mast');
+    expect(correction!.cues[0]!.reasons).toEqual(['fixed it 3 of 3 times for Ilse']);
+  });
+});
+
+describe('tiles', () => {
+  test('what is seen from here, then the likeliest for this client', () => {
+    const { tap } = floor({ faultRates: { 'waxwing:middle/head-juts': { looked: 10, shown: 8 } } });
+    const { tiles } = tap();
+    expect(tiles.map((tile) => tile.fault.type)).toEqual(['knees-in', 'head-juts', 'heels-lift', 'trunk-tips']);
+    expect(tiles.map((tile) => tile.inView)).toEqual([true, false, false, false]);
+  });
+});
+
+describe('the end of a set', () => {
+  test('nobody looked is unknown, not clean', () => {
+    const { tap } = floor();
+    const { set, movement } = tap(countRep, (c) => endSet(c, 'done'));
+    expect(isClean(set!, movement)).toBeNull();
+    const looked = floor().tap(countRep, lookClean, (c) => endSet(c, 'done'));
+    expect(isClean(looked.set!, looked.movement)).toBe(true);
+  });
+
+  test('a range proposal that is taken is what the next set begins with', () => {
+    const { tap, index } = floor();
+    const rest = tap((c) => seeFault(c, KNEES), (c) => endSet(c, 'done'), (c) => rateEffort(c, 'about-right'));
+    const next = nextSetAfter(index, rest, rest.set!, 'about-right');
+    expect(next).toMatchObject({ kind: 'range', text: 'Stop at the box' });
+    const begun = tap((c) => takeNextSet(c, next, 'reps'), countRep);
+    expect(begun.set).toMatchObject({ ordinal: 2 });
+    expect(begun.set!.segments[0]!.change).toMatchObject({ lever: 'range' });
+    expect(begun.item.nextChange).toBeNull();
+  });
+
+  test('pain ends the set and leaves the movement out next time', () => {
+    const { tap, look, index } = floor();
+    const after = tap(countRep, (c) => reportPain(c, 'sharp'));
+    expect(after).toMatchObject({ isWorking: false });
+    expect(after.set).toMatchObject({ endReason: 'pain', pain: true });
+    expect(decisionsDue(index, look().state, look().situation.lane)).toEqual([
+      expect.objectContaining({ movementId: 'waxwing:middle', kind: 'leave-out' }),
+    ]);
+  });
+
+  test('a movement that is closed to the client is never proposed', () => {
+    const plenty = (client: Partial<ClientBrief>) => {
+      const { tap, index } = floor({ ...client });
+      const drafts: Action[] = Array.from({ length: 12 }, () => countRep);
+      const rest = tap(...drafts, lookClean, (c) => endSet(c, 'done'));
+      const set = { ...rest.set!, segments: rest.set!.segments.map((segment) => ({ ...segment, target: 12 })) };
+      return nextSetAfter(index, rest, set, 'plenty-left');
+    };
+    expect(plenty({})).toMatchObject({ kind: 'rung', step: { movementId: 'waxwing:loaded' } });
+    expect(plenty({ cautions: [{ caution: 'low-back' }] })).toMatchObject({ kind: 'same' });
+  });
+});
+
+test('the log says what was seen, said and changed, by name', () => {
+  const { tap, look, index } = floor();
+  tap((c) => seeFault(c, KNEES, 'right'), sayBestCue, (c) => noteOutcome(c, 'fixed'), countRep, (c) => endSet(c, 'done'));
+  tap((c) => rateEffort(c, 'plenty-left'));
+  const log = projectLog(look().state, (clientId, movementId) => index.movement(clientId, movementId));
+  expect(log.lanes[0]!.clientId).toBe(CLIENT);
+  expect(log.lanes[0]!.items[0]!.sets[0]).toMatchObject({
+    amount: 1,
+    looked: true,
+    clean: true,
+    effort: 'plenty-left',
+    faults: [{ name: 'Knee drops in', side: 'right', status: 'fixed', times: 1 }],
+    trials: [{ text: 'Spread the floor apart', outcome: 'fixed', counts: true }],
+  });
+});

@@ -1,0 +1,16 @@
+import { launch, signIn } from './shoot.tmp.mjs';
+const { browser, page } = await launch();
+await signIn(page);
+await page.waitForTimeout(800);
+await page.screenshot({ path: '/tmp/shots/today.png' });
+await page.getByRole('link',{name:'Library'}).click();
+await page.getByRole('link',{name:/Goblet squat/}).waitFor();
+await page.screenshot({ path: '/tmp/shots/library.png' });
+await page.getByLabel('Find a movement').fill('nee drops');
+await page.waitForTimeout(300);
+await page.screenshot({ path: '/tmp/shots/search.png' });
+await page.goto('http://127.0.0.1:4680/library/waxwing:goblet-squat');
+await page.waitForTimeout(800);
+await page.screenshot({ path: '/tmp/shots/movement.png' });
+await page.screenshot({ path: '/tmp/shots/movement-full.png', fullPage: true });
+await browser.close();
