@@ -6,6 +6,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
 import { json, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
+import { signInLimit } from './accounts/signInLimit.ts';
 import { AppModule } from './app.module.ts';
 import { serveApiDocs } from './http/apiDocs.ts';
 import { sameOrigin } from './http/sameOrigin.ts';
@@ -51,6 +52,7 @@ export async function createApp({ databaseFile, webFolder, quiet }: AppOptions):
   );
   app.use(compression());
   app.use(sameOrigin);
+  app.use('/api/sign-in', signInLimit());
   app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
     response.setHeader('Cache-Control', 'no-store');
     next();

@@ -1,5 +1,4 @@
-import { Body, Controller, Get, HttpCode, Post, Req, Res, UnauthorizedException, UseGuards } from '@nestjs/common';
-import { ThrottlerGuard } from '@nestjs/throttler';
+import { Body, Controller, Get, HttpCode, Post, Req, Res, UnauthorizedException } from '@nestjs/common';
 import type { Me } from '@waxwing/core';
 import { SignInForm } from '@waxwing/core/shapes';
 import type { Request, Response } from 'express';
@@ -13,7 +12,6 @@ export class AccountsController {
   constructor(private readonly signIns: SignIns) {}
 
   @Public()
-  @UseGuards(ThrottlerGuard)
   @Post('sign-in')
   @HttpCode(200)
   @ShapeBody(SignInForm)

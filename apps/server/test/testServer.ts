@@ -1,0 +1,117 @@
+import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import {
+  stampEvent,
+  type ClientDocument,
+  type EventDraft,
+  type EventsAnswer,
+  type SessionBrief,
+  type SessionEvent,
+  type StartSession,
+} from '@waxwing/core';
+import request, { type Test } from 'supertest';
+import { v4, v7 } from 'uuid';
+import { createApp } from '../src/app.ts';
+import type { SignedIn } from '../src/accounts/actor.ts';
+import { Library } from '../src/library/library.ts';
+import { StudioSetup } from '../src/studio/studioSetup.ts';
+
+export const PASSWORD = 'correct-horse';
+
+/** A real server on a real file, listening, with a studio of two trainers and the starter library. */
+export class TestServer {
+  private constructor(
+    readonly app: NestExpressApplication,
+    readonly file: string,
+    private readonly folder: string,
+    readonly owner: SignedIn,
+    readonly trainer: SignedIn,
+  ) {}
+
+  static async start(): Promise<TestServer> {
+    const folder = mkdtempSync(join(tmpdir(), 'waxwing-test-'));
+    const file = join(folder, 'studio.sqlite');
+    const app = await createApp({ databaseFile: file, quiet: true });
+    await app.listen(0, '127.0.0.1');
+    const setup = app.get(StudioSetup);
+    const studioId = await setup.studio('Test room', 'Etc/UTC');
+    await setup.place(studioId, 'Room', ['wall', 'mat', 'box', 'hand-support', 'kettlebell', 'dumbbells']);
+    const owner = await setup.trainer(studioId, { name: 'Ona Owner', login: 'owner', password: PASSWORD, role: 'owner' });
+    const trainer = await setup.trainer(studioId, { name: 'Tom Trainer', login: 'trainer', password: PASSWORD, role: 'trainer' });
+    await app.get(Library).importPack(studioId, owner.trainerId, libraryFiles());
+    return new TestServer(app, file, folder, owner, trainer);
+  }
+
+  client(trainer: SignedIn, name: string, part: Partial<ClientDocument> = {}): Promise<string> {
+    return this.app.get(StudioSetup).client(trainer, { name, birthYear: 1990, goals: [], cautions: [], ...part });
+  }
+
+  async signIn(login: string): Promise<SignedInClient> {
+    const response = await request(this.app.getHttpServer()).post('/api/sign-in').send({ login, password: PASSWORD });
+    const cookie = response.get('Set-Cookie')?.[0]?.split(';')[0];
+    if (!cookie) throw new Error(`sign-in failed: ${response.status} ${response.text}`);
+    return new SignedInClient(this.app, cookie);
+  }
+
+  anonymous() {
+    return request(this.app.getHttpServer());
+  }
+
+  async stop(): Promise<void> {
+    await this.app.close();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+/** What a browser with a cookie would send. */
+export class SignedInClient {
+  private seq = 0;
+  private lamport = 0;
+  readonly replicaId = v4();
+
+  constructor(
+    private readonly app: NestExpressApplication,
+    readonly cookie: string,
+  ) {}
+
+  get(path: string): Test {
+    return request(this.app.getHttpServer()).get(path).set('Cookie', this.cookie);
+  }
+
+  post(path: string, body: object): Test {
+    return request(this.app.getHttpServer()).post(path).set('Cookie', this.cookie).send(body);
+  }
+
+  async start(clientId: string, movementIds: readonly string[], localDate: string): Promise<SessionBrief> {
+    const form: StartSession = {
+      sessionId: v7(),
+      localDate,
+      zone: 'Etc/UTC',
+      lanes: [{ laneId: v7(), clientId, movements: movementIds.map((movementId) => ({ movementId })) }],
+    };
+    return (await this.post('/api/sessions', form).expect(201)).body as SessionBrief;
+  }
+
+  stamp(sessionId: string, drafts: readonly EventDraft[], at: string): SessionEvent[] {
+    return drafts.map((draft) => {
+      this.seq += 1;
+      this.lamport += 1;
+      const stamp = { id: v7(), sessionId, replicaId: this.replicaId, seq: this.seq, lamport: this.lamport, at, actor: 'trainer' as const };
+      return stampEvent(draft, stamp) as SessionEvent;
+    });
+  }
+
+  async send(sessionId: string, events: readonly object[]): Promise<EventsAnswer> {
+    return (await this.post(`/api/sessions/${sessionId}/events`, { events }).expect(200)).body as EventsAnswer;
+  }
+}
+
+export function libraryFiles(): { name: string; text: string }[] {
+  const folder = join(process.cwd(), 'library');
+  return readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((name) => name.endsWith('.yaml'))
+    .sort()
+    .map((name) => ({ name, text: readFileSync(join(folder, name), 'utf8') }));
+}
