@@ -7,7 +7,10 @@ const root = new URL('..', import.meta.url).pathname;
 const files = readdirSync(join(root, 'library'), { recursive: true })
   .filter((name) => name.endsWith('.yaml'))
   .sort()
-  .map((name) => ({ name: relative(root, join(root, 'library', name)), text: readFileSync(join(root, 'library', name), 'utf8') }));
+  .map((name) => ({
+    name: relative(root, join(root, 'library', name)),
+    text: readFileSync(join(root, 'library', name), 'utf8'),
+  }));
 
 const pack = readPack(files);
 for (const { file, line, path, message } of pack.packProblems) console.log(`error ${file}:${line} ${path}: ${message}`);

@@ -1,8 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import type { INestApplicationContext } from '@nestjs/common';
 import { EVENT_BATCH_MAX, type SessionBrief } from '@waxwing/core';
-import { EventLog, Library, Sessions, StudioSetup, type SignedIn } from '@waxwing/server';
+import { EventLog, Library, Sessions, StudioSetup, type Application, type SignedIn } from '@waxwing/server';
 import { v7 as uuid } from 'uuid';
 import { chanceFrom } from './chance.ts';
 import { PEOPLE, type Person } from './people.ts';
@@ -35,7 +34,7 @@ export function libraryFiles(folder: string): { name: string; text: string }[] {
 }
 
 /** Fills an empty database with the Net Loft: its people, and weeks of sessions made through the same events as real ones. */
-export async function fillNetLoft(app: INestApplicationContext, options: NetLoftOptions): Promise<void> {
+export async function fillNetLoft(app: Application, options: NetLoftOptions): Promise<void> {
   const setup = app.get(StudioSetup);
   const studioId = await setup.studio('The Net Loft, Quillhaven', ZONE);
   await setup.place(studioId, 'The Net Loft', KIT);
@@ -57,7 +56,7 @@ function dateOf(day: Date): string {
 }
 
 async function fillHistory(
-  app: INestApplicationContext,
+  app: Application,
   { today, weeks }: NetLoftOptions,
   trainers: Record<Person['trainer'], SignedIn>,
   clientIds: ReadonlyMap<string, string>,
@@ -94,7 +93,7 @@ async function fillHistory(
 }
 
 function startSession(
-  app: INestApplicationContext,
+  app: Application,
   actor: SignedIn,
   person: Person,
   clientId: string,

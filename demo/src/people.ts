@@ -19,8 +19,8 @@ export interface Person {
 }
 
 const w = (slug: string) => `waxwing:${slug}`;
-const single = (value: number): Load => ({ kind: 'single', value, unit: 'kg' }) as Load;
-const pair = (value: number): Load => ({ kind: 'pair', value, unit: 'kg' }) as Load;
+const single = (value: number): Load => ({ kind: 'single', value, unit: 'kg' });
+const pair = (value: number): Load => ({ kind: 'pair', value, unit: 'kg' });
 
 export const PEOPLE: readonly Person[] = [
   {

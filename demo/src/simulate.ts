@@ -87,7 +87,14 @@ export function simulateSession(
   const { state } = look();
   for (const decision of decisionsDue(index, state, state.lanes[0]!)) {
     const { movementId, kind, text, reasons } = decision;
-    add([{ type: 'decision-made', laneId, clientId: brief.clients[0]!.clientId, payload: { movementId, kind, text, reasons: [...reasons] } }]);
+    add([
+      {
+        type: 'decision-made',
+        laneId,
+        clientId: brief.clients[0]!.clientId,
+        payload: { movementId, kind, text, reasons: [...reasons] },
+      },
+    ]);
   }
   wait(60);
   add([{ type: 'session-ended', payload: {} }]);
@@ -110,9 +117,8 @@ export function simulateSession(
     act((context) => rateEffort(context, effort));
     act((context) => {
       const next = nextSetAfter(index, context.situation, context.situation.set!, effort);
-      const unit = context.situation.item.dose.kind === 'seconds' ? 'seconds' : 'reps';
       // A harder or easier movement is for the end of an exercise, not between two rounds of a plan.
-      return next.kind === 'rung' || next.kind === 'stop' ? [] : takeNextSet(context, next, unit);
+      return next.kind === 'rung' || next.kind === 'stop' ? [] : takeNextSet(context, next);
     });
     wait(look().situation.item.restSeconds);
   }

@@ -1,6 +1,6 @@
 /** What the demo and the tests may use of the server. */
-export { createApp, type AppOptions } from './app.ts';
-export { createDataSource } from './database/dataSource.ts';
+export type { NestExpressApplication as Application } from '@nestjs/platform-express';
+export { createApp } from './app.ts';
 export { StudioSetup } from './studio/studioSetup.ts';
 export { Library } from './library/library.ts';
 export { Sessions } from './sessions/sessions.ts';

@@ -11,7 +11,8 @@ import {
   type SessionBrief,
 } from '@waxwing/core';
 import { v4 } from 'uuid';
-import { SignedInClient, TestServer } from './testServer.ts';
+import type { SignedInClient } from './testServer.ts';
+import { TestServer } from './testServer.ts';
 
 let server: TestServer;
 let maren: SignedInClient;
@@ -28,7 +29,11 @@ const SPREAD = 'spread-the-floor';
 const LAMPS = 'headlights';
 
 /** One session: a set with the fault, the cues said with what each did, and the end. */
-async function session(clientId: string, localDate: string, trials: readonly (readonly [string, CueOutcome | null])[]): Promise<void> {
+async function session(
+  clientId: string,
+  localDate: string,
+  trials: readonly (readonly [string, CueOutcome | null])[],
+): Promise<void> {
   const brief = await maren.start(clientId, [SQUAT], localDate);
   const lane = brief.clients[0]!;
   const item = lane.items[0]!;
@@ -41,7 +46,15 @@ async function session(clientId: string, localDate: string, trials: readonly (re
     {
       type: 'segment-started',
       ...where,
-      payload: { setId, segmentId: v4(), itemId: item.itemId, movementId: SQUAT, revisionId: item.revisionId, load: item.load, target: 10 },
+      payload: {
+        setId,
+        segmentId: v4(),
+        itemId: item.itemId,
+        movementId: SQUAT,
+        revisionId: item.revisionId,
+        load: item.load,
+        target: 10,
+      },
     },
     { type: 'fault-seen', ...where, payload: fault },
   ];
@@ -50,11 +63,20 @@ async function session(clientId: string, localDate: string, trials: readonly (re
     const [given] = maren.stamp(brief.sessionId, [{ type: 'cue-given', ...where, payload: { ...fault, cueId } }], at);
     events.push(given!);
     if (outcome) {
-      events.push(...maren.stamp(brief.sessionId, [{ type: 'cue-outcome', ...where, payload: { cueGivenId: given!.id, outcome } }], at));
+      events.push(
+        ...maren.stamp(brief.sessionId, [{ type: 'cue-outcome', ...where, payload: { cueGivenId: given!.id, outcome } }], at),
+      );
     }
   }
   events.push(
-    ...maren.stamp(brief.sessionId, [{ type: 'set-ended', ...where, payload: { setId, reason: 'done' } }, { type: 'session-ended', payload: {} }], at),
+    ...maren.stamp(
+      brief.sessionId,
+      [
+        { type: 'set-ended', ...where, payload: { setId, reason: 'done' } },
+        { type: 'session-ended', payload: {} },
+      ],
+      at,
+    ),
   );
   expect(await maren.send(brief.sessionId, events)).toMatchObject({ refused: [] });
 }
@@ -62,7 +84,11 @@ async function session(clientId: string, localDate: string, trials: readonly (re
 function cuesFor(brief: SessionBrief) {
   const index = indexBrief(brief);
   const client = brief.clients[0]!;
-  const situation = laneSituation(index, foldSession(maren.stamp(brief.sessionId, openSession(brief), '2026-03-16T09:00:00.000Z')), client.laneId)!;
+  const situation = laneSituation(
+    index,
+    foldSession(maren.stamp(brief.sessionId, openSession(brief), '2026-03-16T09:00:00.000Z')),
+    client.laneId,
+  )!;
   const fault = situation.movement.faults.find((each) => each.faultId === FAULT)!;
   return rankCues({ fault, clientName: client.name.split(' ')[0]!, book: client.book, said: [] });
 }

@@ -1,6 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { openSession, type EventDraft, type LibraryAnswer, type SessionAnswer, type SessionBrief, type TodayAnswer } from '@waxwing/core';
+import {
+  openSession,
+  type EventDraft,
+  type LibraryAnswer,
+  type SessionAnswer,
+  type SessionBrief,
+  type TodayAnswer,
+} from '@waxwing/core';
 import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { v4, v7 } from 'uuid';
@@ -35,12 +42,24 @@ function oneSet(brief: SessionBrief): EventDraft[] {
     {
       type: 'segment-started',
       ...where,
-      payload: { setId, segmentId, itemId: item!.itemId, movementId: SQUAT, revisionId: item!.revisionId, load: item!.load, target: 10 },
+      payload: {
+        setId,
+        segmentId,
+        itemId: item!.itemId,
+        movementId: SQUAT,
+        revisionId: item!.revisionId,
+        load: item!.load,
+        target: 10,
+      },
     },
     { type: 'rep-counted', ...where, payload: { setId, segmentId } },
     { type: 'rep-counted', ...where, payload: { setId, segmentId } },
     { type: 'set-ended', ...where, payload: { setId, reason: 'done' } },
-    { type: 'decision-made', ...where, payload: { movementId: SQUAT, kind: 'repeat', text: 'The same again', reasons: ['about right'] } },
+    {
+      type: 'decision-made',
+      ...where,
+      payload: { movementId: SQUAT, kind: 'repeat', text: 'The same again', reasons: ['about right'] },
+    },
     { type: 'session-ended', payload: {} },
   ];
 }
@@ -124,7 +143,9 @@ describe('the library', () => {
   test('a broken pack changes nothing and says where; only the owner takes packs in', async () => {
     const files = libraryFiles();
     const broken = files.map((file) =>
-      file.name.endsWith('box-squat.yaml') ? { ...file, text: file.text.replace('severity: risk', 'severity: grave').replace('Box squat', 'Changed') } : file,
+      file.name.endsWith('box-squat.yaml')
+        ? { ...file, text: file.text.replace('severity: risk', 'severity: grave').replace('Box squat', 'Changed') }
+        : file,
     );
     const refusal = await owner.post('/api/library/packs', { files: broken }).expect(400);
     expect(refusal.body.problems[0].path).toMatch(/^squat\/box-squat\.yaml:\d+ movements\[0\]\.faults\[0\]\.severity$/);
@@ -150,7 +171,12 @@ describe('whose is what', () => {
       await other.get(`/api/${path}`).expect(404);
     }
     await other.post(`/api/sessions/${brief.sessionId}/events`, { events }).expect(404);
-    const form = { sessionId: v7(), localDate: '2026-03-03', zone: 'Etc/UTC', lanes: [{ laneId: v7(), clientId, movements: [{ movementId: SQUAT }] }] };
+    const form = {
+      sessionId: v7(),
+      localDate: '2026-03-03',
+      zone: 'Etc/UTC',
+      lanes: [{ laneId: v7(), clientId, movements: [{ movementId: SQUAT }] }],
+    };
     await other.post('/api/sessions', form).expect(404);
     expect((await other.get('/api/clients')).body.map((client: { name: string }) => client.name)).toEqual(['Caspian Dray']);
     expect((await other.get('/api/sessions')).body).toEqual([]);
@@ -158,7 +184,11 @@ describe('whose is what', () => {
 
   test('an event about a client who is not in the session is refused by name', async () => {
     const brief = await owner.start(clientId, [SQUAT], '2026-03-03');
-    const [note] = owner.stamp(brief.sessionId, [{ type: 'note', clientId: othersClientId, payload: { text: 'x' } }], '2026-03-03T09:00:00.000Z');
+    const [note] = owner.stamp(
+      brief.sessionId,
+      [{ type: 'note', clientId: othersClientId, payload: { text: 'x' } }],
+      '2026-03-03T09:00:00.000Z',
+    );
     expect(await owner.send(brief.sessionId, [note!])).toEqual({
       kept: [],
       refused: [{ id: note!.id, problems: [{ path: 'clientId', message: 'is not in this session' }] }],
@@ -189,7 +219,9 @@ describe('events', () => {
     const wrong = { ...bad!, payload: { items: [{ target: -1 }] } };
     const answer = await owner.send(brief.sessionId, [wrong, good!, { id: 'x', nonsense: true }]);
     expect(answer.kept).toEqual([good!.id]);
-    expect(answer.refused.map((each) => each.problems[0]!.path)).toEqual(expect.arrayContaining([expect.stringMatching(/^payload\.items\[0\]/)]));
+    expect(answer.refused.map((each) => each.problems[0]!.path)).toEqual(
+      expect.arrayContaining([expect.stringMatching(/^payload\.items\[0\]/)]),
+    );
     const stolen = { ...good!, id: v7() };
     expect((await owner.send(brief.sessionId, [stolen])).refused[0]!.problems[0]!.path).toBe('seq');
   });
@@ -214,7 +246,12 @@ describe('events', () => {
     const brief = await owner.start(clientId, [SQUAT], '2026-03-06');
     await owner.send(brief.sessionId, owner.stamp(brief.sessionId, oneSet(brief), '2026-03-06T09:00:00.000Z'));
     const next = await owner.start(clientId, [SQUAT], '2026-03-09');
-    expect(next.clients[0]!.due[0]).toEqual({ movementId: SQUAT, kind: 'repeat', text: 'The same again', localDate: '2026-03-06' });
+    expect(next.clients[0]!.due[0]).toEqual({
+      movementId: SQUAT,
+      kind: 'repeat',
+      text: 'The same again',
+      localDate: '2026-03-06',
+    });
     expect(next.clients[0]!.history[SQUAT]).toMatchObject({ localDate: '2026-03-06', done: 2, target: 10 });
     expect((await owner.get(`/api/clients/${clientId}/last-time`)).body).toEqual([
       { movementId: SQUAT, target: 10, load: { kind: 'bodyweight' } },
@@ -241,7 +278,8 @@ describe('the database', () => {
 
   test('what is asked of the log while somebody waits goes by an index', () => {
     const database = new Database(server.file, { readonly: true });
-    const plan = (sql: string) => (database.prepare(`explain query plan ${sql}`).all() as { detail: string }[]).map((row) => row.detail).join('\n');
+    const plan = (sql: string) =>
+      (database.prepare(`explain query plan ${sql}`).all() as { detail: string }[]).map((row) => row.detail).join('\n');
     for (const sql of [
       `select * from events where "sessionId" = 'x' and position > 5`,
       `select * from log_sets where "clientId" = 'x' and "movementId" = 'y' order by "startedAt" desc`,

@@ -98,7 +98,15 @@ export class SignedInClient {
     return drafts.map((draft) => {
       this.seq += 1;
       this.lamport += 1;
-      const stamp = { id: v7(), sessionId, replicaId: this.replicaId, seq: this.seq, lamport: this.lamport, at, actor: 'trainer' as const };
+      const stamp = {
+        id: v7(),
+        sessionId,
+        replicaId: this.replicaId,
+        seq: this.seq,
+        lamport: this.lamport,
+        at,
+        actor: 'trainer' as const,
+      };
       return stampEvent(draft, stamp) as SessionEvent;
     });
   }

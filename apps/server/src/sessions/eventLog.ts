@@ -15,6 +15,11 @@ const PAGE = 5000;
 /** Well under SQLite's limit on bound values. */
 const ROWS_AN_INSERT = 100;
 
+/** The id that something claims, to say it back. */
+function idOf(candidate: object): string {
+  return 'id' in candidate && typeof candidate.id === 'string' ? candidate.id : '';
+}
+
 function seqKey(event: { readonly replicaId: string; readonly seq: number }): string {
   return `${event.replicaId}#${event.seq}`;
 }
@@ -47,7 +52,7 @@ export class EventLog {
         if (result.ok && problems.length === 0) {
           kept.set(result.value.id, result.value);
           before.idOfSeq.set(seqKey(result.value), result.value.id);
-        } else refused.push({ id: String((candidate as { id?: unknown }).id ?? ''), problems });
+        } else refused.push({ id: idOf(candidate), problems });
       }
       const fresh = [...kept.values()].filter(
         (event) => !before.ids.has(event.id) && !(event.clientId && before.deletedClients.has(event.clientId)),
@@ -95,7 +100,12 @@ export class EventLog {
     return owner && owner !== event.id ? [{ path: 'seq', message: 'was used for another event of this replica' }] : [];
   }
 
-  private async insert(manager: EntityManager, actor: SignedIn, session: SessionEntity, events: readonly SessionEvent[]): Promise<void> {
+  private async insert(
+    manager: EntityManager,
+    actor: SignedIn,
+    session: SessionEntity,
+    events: readonly SessionEvent[],
+  ): Promise<void> {
     const receivedAt = this.clock.now().toISOString();
     for (let from = 0; from < events.length; from += ROWS_AN_INSERT) {
       await manager.insert(

@@ -1,4 +1,15 @@
-import { Body, Controller, DefaultValuePipe, Get, HttpCode, Param, ParseIntPipe, ParseUUIDPipe, Post, Query } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  DefaultValuePipe,
+  Get,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  ParseUUIDPipe,
+  Post,
+  Query,
+} from '@nestjs/common';
 import type { EventsAnswer, EventsPage, SessionAnswer, SessionBrief, SessionSummary } from '@waxwing/core';
 import { EventBatch, SessionsQuery, StartSession } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';

@@ -120,10 +120,9 @@ export class Sessions {
     if (filter.live) query.andWhere(`session.status <> 'ended'`);
     if (filter.clientId) {
       await this.clients.mine(actor, [filter.clientId]);
-      query.andWhere(
-        'session.id in (select "sessionId" from session_clients where "clientId" = :clientId)',
-        { clientId: filter.clientId },
-      );
+      query.andWhere('session.id in (select "sessionId" from session_clients where "clientId" = :clientId)', {
+        clientId: filter.clientId,
+      });
     }
     const found = await query.getMany();
     const ids = new Set((await this.clients.list(actor)).map((client) => client.clientId));

@@ -38,7 +38,10 @@ export class StudioSetup {
     return id;
   }
 
-  async trainer(studioId: string, trainer: { name: string; login: string; password: string; role: 'owner' | 'trainer' }): Promise<SignedIn> {
+  async trainer(
+    studioId: string,
+    trainer: { name: string; login: string; password: string; role: 'owner' | 'trainer' },
+  ): Promise<SignedIn> {
     const id = uuid();
     await this.dataSource.manager.insert(TrainerEntity, {
       id,
@@ -67,7 +70,10 @@ export class StudioSetup {
     return id;
   }
 
-  async booking(trainer: SignedIn, booking: { localDate: string; startMinute: number; minutes: number; clientIds: readonly string[] }): Promise<void> {
+  async booking(
+    trainer: SignedIn,
+    booking: { localDate: string; startMinute: number; minutes: number; clientIds: readonly string[] },
+  ): Promise<void> {
     const id = uuid();
     const { studioId, trainerId } = trainer;
     const { localDate, startMinute, minutes } = booking;

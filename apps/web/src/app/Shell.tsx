@@ -48,7 +48,7 @@ export function Shell() {
           <button
             type="button"
             className="btn btn-ghost min-h-11 px-2 font-normal"
-            onClick={() => signOut().catch(() => setSignOutFailed(true))}
+            onClick={() => void signOut().catch(() => setSignOutFailed(true))}
           >
             <LogOut aria-hidden="true" size={18} />
             <span className="sr-only md:not-sr-only">Sign out</span>

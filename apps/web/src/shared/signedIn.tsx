@@ -6,7 +6,7 @@ export interface SignedInState {
   readonly me: Me;
   /** Sends what this sign-in kept on this device; `null` until the device has opened its store. */
   readonly outbox: Outbox | null;
-  signOut(): Promise<void>;
+  readonly signOut: () => Promise<void>;
 }
 
 export const SignedInContext = createContext<SignedInState | null>(null);

@@ -25,7 +25,12 @@ function changes(type: string, part: Partial<NextChangeInput> = {}) {
   });
 }
 
-const tried = (cueId: string, outcome: SaidCue['outcome']): SaidCue => ({ cueId, outcome: outcome!, inThisSet: true, counts: true });
+const tried = (cueId: string, outcome: SaidCue['outcome']): SaidCue => ({
+  cueId,
+  outcome: outcome!,
+  inThisSet: true,
+  counts: true,
+});
 
 describe('what to change when saying it doesn’t help', () => {
   test('two different cues without effect are enough, one where it is a risk', () => {
@@ -48,11 +53,11 @@ describe('what to change when saying it doesn’t help', () => {
 
   test('the lever that takes the cause away directly comes first, in the movement’s own words', () => {
     // Of a load cause: load directly; tempo and range in part, the smaller first.
-    expect(changes('trunk-tips').slice(0, 3).map((change) => change.text)).toEqual([
-      'Next lighter load',
-      'Stop at the box',
-      'Three seconds down',
-    ]);
+    expect(
+      changes('trunk-tips')
+        .slice(0, 3)
+        .map((change) => change.text),
+    ).toEqual(['Next lighter load', 'Stop at the box', 'Three seconds down']);
     expect(changes('trunk-tips', { isLoaded: false }).map((change) => change.text)).not.toContain('Next lighter load');
   });
 

@@ -53,7 +53,11 @@ describe('triage', () => {
     expect(decide(['knees-in'], { aboveLastCleanLoad: true })!.endSet).toMatch(/heavier than the last clean load/);
     expect(decide(['knees-in'], { aboveLastCleanLoad: false })!.endSet).toBeNull();
     expect(decide(['knees-in'], { aboveLastCleanLoad: true, hasHistory: false })!.endSet).toBeNull();
-    const again = { hasHistory: false, present: [{ faultId: id('knees-in'), seenInSet: 2 }], cautionRegions: new Set(['knees'] as const) };
+    const again = {
+      hasHistory: false,
+      present: [{ faultId: id('knees-in'), seenInSet: 2 }],
+      cautionRegions: new Set(['knees'] as const),
+    };
     expect(decide([], again)!.endSet).toMatch(/where there is a caution/);
   });
 

@@ -3,7 +3,8 @@ import type { EventType } from '../session/eventTypes.ts';
 import { checkShape, type Checked } from './checkShape.ts';
 
 function checkPayload(type: EventType, plain: unknown, prefix: string): Checked<object> {
-  const payload = checkShape(PAYLOAD_SHAPES[type] as new () => object, plain);
+  const shape: new () => object = PAYLOAD_SHAPES[type];
+  const payload = checkShape(shape, plain);
   if (payload.ok) return payload;
   return {
     ok: false,

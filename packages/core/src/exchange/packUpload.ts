@@ -9,6 +9,10 @@ export class UploadedFile implements PackFile {
 
 /** The files of a library pack, sent together. */
 export class PackUpload {
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => UploadedFile)
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(1000)
+  @ValidateNested({ each: true })
+  @Type(() => UploadedFile)
   files!: UploadedFile[];
 }

@@ -46,7 +46,10 @@ function lineOf(document: Document, counter: LineCounter, path: string): number 
  * Reads pack files into one library, all or nothing: shapes first, then what refers to what, over the files together with
  * what the studio already has (`existing`). Every problem names file, line and path.
  */
-export function readPack(files: readonly PackFile[], existing?: ReadPack): Checked<ReadPack> & { packProblems: readonly PackProblem[] } {
+export function readPack(
+  files: readonly PackFile[],
+  existing?: ReadPack,
+): Checked<ReadPack> & { packProblems: readonly PackProblem[] } {
   const problems: PackProblem[] = [];
   const movements: MovementDocument[] = [];
   const placeOf = new Map<string, { file: PackFile; index: number; document: Document; counter: LineCounter }>();

@@ -24,8 +24,7 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
   const problems: LibraryProblem[] = [];
 
   for (const document of documents) {
-    const report: Report = (severity, path, message) =>
-      problems.push({ severity, movementId: document.id, path, message });
+    const report: Report = (severity, path, message) => problems.push({ severity, movementId: document.id, path, message });
     checkReferences(document, lexicon, ids, report);
     checkCues(document, lexicon, report);
     checkFaults(document, lexicon, ids, report);

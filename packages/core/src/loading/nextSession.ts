@@ -34,6 +34,13 @@ export interface NextSessionOptions {
   readonly easier: string | null;
 }
 
+/** Pain leaves a movement out, also when no set of it was done. */
+export const AFTER_PAIN: NextSession = {
+  kind: 'leave-out',
+  text: 'Leave it out until it has been looked at',
+  reasons: ['pain was reported'],
+};
+
 function raiseText({ isLoaded, harder }: NextSessionOptions): string {
   if (isLoaded) return 'A little heavier';
   return harder ? `Ready to try ${lowerFirst(harder)}` : 'More of it, or slower';
@@ -54,9 +61,7 @@ export function decideNextSession(
   past: readonly MovementOutcome[],
   options: NextSessionOptions,
 ): NextSession {
-  if (today.pain) {
-    return { kind: 'leave-out', text: 'Leave it out until it has been looked at', reasons: ['pain was reported'] };
-  }
+  if (today.pain) return AFTER_PAIN;
   const open = today.openFault === null ? null : lowerFirst(today.openFault);
   if (today.riskOpen) {
     return { kind: 'repeat', text: `Not heavier: first get rid of “${open}”`, reasons: ['a risk fault was open at the end'] };

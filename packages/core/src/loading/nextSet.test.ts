@@ -27,13 +27,25 @@ describe('the next set', () => {
     ['about right is the same', {}, { kind: 'same', target: 10 }],
     ['plenty left and clean is two more', { effort: 'plenty-left' }, { kind: 'amount', target: 12 }],
     ['never above the top of the range', { effort: 'plenty-left', target: 11, done: 11 }, { kind: 'amount', target: 12 }],
-    ['from the top the harder rung', { effort: 'plenty-left', target: 12, done: 12 }, { kind: 'rung', direction: 'harder', target: 5 }],
+    [
+      'from the top the harder rung',
+      { effort: 'plenty-left', target: 12, done: 12 },
+      { kind: 'rung', direction: 'harder', target: 5 },
+    ],
     ['plenty left but not clean is the same', { effort: 'plenty-left', clean: false }, { kind: 'same' }],
     ['nothing left with reps lost is what was made', { effort: 'nothing-left', done: 8 }, { kind: 'amount', target: 8 }],
     ['below the range it is the smaller range', { effort: 'nothing-left', done: 6 }, { kind: 'range', text: 'Stop at the box' }],
-    ['and once that was done the easier rung', { effort: 'nothing-left', done: 6, rangeEased: true }, { kind: 'rung', direction: 'easier', target: 6 }],
+    [
+      'and once that was done the easier rung',
+      { effort: 'nothing-left', done: 6, rangeEased: true },
+      { kind: 'rung', direction: 'easier', target: 6 },
+    ],
     ['nothing left but made and clean is the same', { effort: 'nothing-left' }, { kind: 'same' }],
-    ['an open risk is never raised, whatever the answer', { effort: 'plenty-left', riskOpen: true, clean: false }, { kind: 'range' }],
+    [
+      'an open risk is never raised, whatever the answer',
+      { effort: 'plenty-left', riskOpen: true, clean: false },
+      { kind: 'range' },
+    ],
     ['pain stops the movement', { effort: 'plenty-left', painReported: true }, { kind: 'stop' }],
     ['nothing to step down to: fewer', { riskOpen: true, rangeEase: null, easier: null }, { kind: 'amount', target: 8 }],
     [
@@ -59,7 +71,11 @@ describe('the next session', () => {
   };
   const options = { isLoaded: true, harder: 'Hard squat', easier: 'Easy squat' };
   const decide = (today: Partial<MovementOutcome>, ...past: Partial<MovementOutcome>[]) =>
-    decideNextSession({ ...top, ...today }, past.map((each) => ({ ...top, ...each })), options);
+    decideNextSession(
+      { ...top, ...today },
+      past.map((each) => ({ ...top, ...each })),
+      options,
+    );
 
   test('raised after the top of the range twice, or once with plenty left', () => {
     expect(decide({}).kind).toBe('repeat');

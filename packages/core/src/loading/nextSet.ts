@@ -1,4 +1,5 @@
 import type { Dose } from '../movement/dose.ts';
+import { amountText } from '../movement/doseText.ts';
 import type { Lever } from '../movement/terms.ts';
 import type { Effort } from './effort.ts';
 
@@ -35,7 +36,13 @@ export type NextSet =
   | { readonly kind: 'same'; readonly target: number; readonly reasons: readonly string[] }
   | { readonly kind: 'amount'; readonly target: number; readonly reasons: readonly string[] }
   | { readonly kind: 'range'; readonly target: number; readonly text: string; readonly reasons: readonly string[] }
-  | { readonly kind: 'rung'; readonly direction: 'easier' | 'harder'; readonly step: RungStep; readonly target: number; readonly reasons: readonly string[] }
+  | {
+      readonly kind: 'rung';
+      readonly direction: 'easier' | 'harder';
+      readonly step: RungStep;
+      readonly target: number;
+      readonly reasons: readonly string[];
+    }
   | { readonly kind: 'stop'; readonly target: number; readonly reasons: readonly string[] };
 
 /** A step in reps or seconds: two reps, or five seconds of a hold. */
@@ -61,13 +68,12 @@ function bounds(dose: Dose): { low: number; high: number } {
 export function proposeNextSet(input: NextSetInput): NextSet {
   const { dose, target, done, effort, clean } = input;
   const { low, high } = bounds(dose);
-  const unit = dose.kind === 'seconds' ? 'seconds' : dose.kind === 'distance' ? 'metres' : 'reps';
   const lost = done < target;
 
   if (input.painReported) return { kind: 'stop', target, reasons: ['pain was reported: leave this movement for today'] };
   if (input.riskOpen) return stepDown(input, 'a risk fault is still open', Math.max(1, target - stepOf(dose)));
   if (effort === 'nothing-left' && (lost || !clean)) {
-    const reason = lost ? `nothing left and ${target - done} ${unit} short` : 'nothing left and not clean';
+    const reason = lost ? `nothing left and ${amountText(target - done, dose.kind)} short` : 'nothing left and not clean';
     if (lost && done >= low) return { kind: 'amount', target: done, reasons: [reason] };
     return stepDown(input, reason, Math.max(1, Math.min(done, target - stepOf(dose))));
   }
@@ -81,7 +87,7 @@ export function proposeNextSet(input: NextSetInput): NextSet {
         direction: 'harder',
         step: input.harder,
         target: input.harder.target,
-        reasons: [`plenty left and clean at the top of the range (${high} ${unit})`],
+        reasons: [`plenty left and clean at the top of the range (${amountText(high, dose.kind)})`],
       };
     }
     return { kind: 'same', target, reasons: ['top of the range, and nothing harder is open here'] };

@@ -1,4 +1,4 @@
-import type { Dose, Tempo } from './dose.ts';
+import type { Dose, DoseKind, Tempo } from './dose.ts';
 
 /** A dose in words: "8–12 reps each side". */
 export function doseText(dose: Dose): string {
@@ -16,4 +16,20 @@ export function tempoText(tempo: Tempo): string {
   if (tempo.liftSeconds) parts.push(`${tempo.liftSeconds} s up`);
   if (tempo.finishSeconds) parts.push(`${tempo.finishSeconds} s at the finish`);
   return parts.join(', ');
+}
+
+const UNITS: Readonly<Record<DoseKind, readonly [one: string, many: string]>> = {
+  reps: ['rep', 'reps'],
+  seconds: ['second', 'seconds'],
+  distance: ['metre', 'metres'],
+};
+
+/** What a dose is counted in, in words. */
+export function unitText(kind: DoseKind): string {
+  return UNITS[kind][1];
+}
+
+/** So much of it: "1 rep", "12 reps", "30 seconds". */
+export function amountText(amount: number, kind: DoseKind): string {
+  return `${amount} ${UNITS[kind][amount === 1 ? 0 : 1]}`;
 }

@@ -10,6 +10,10 @@ export const PACK_FORMAT = 'waxwing-library/1';
 export class LibraryPack {
   @Equals(PACK_FORMAT) format!: string;
   @IsOptional() @ValidateNested() @Type(() => Vocabulary) vocabulary?: Vocabulary;
-  @IsOptional() @IsArray() @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => MovementDocument)
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => MovementDocument)
   movements?: MovementDocument[];
 }

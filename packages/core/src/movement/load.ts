@@ -46,7 +46,11 @@ export class SingleLoad extends LoadBase {
 export class BarLoad extends LoadBase {
   declare kind: 'bar';
   @IsNumber() @Min(0) @Max(100) bar!: number;
-  @IsArray() @ArrayMaxSize(12) @IsNumber({}, { each: true }) @Min(0, { each: true }) @Max(100, { each: true })
+  @IsArray()
+  @ArrayMaxSize(12)
+  @IsNumber({}, { each: true })
+  @Min(0, { each: true })
+  @Max(100, { each: true })
   platesPerSide!: number[];
   @IsIn(MASS_UNITS) unit!: MassUnit;
 }
@@ -87,15 +91,7 @@ export class MakeshiftLoad extends LoadBase {
 }
 
 export type Load =
-  | BodyweightLoad
-  | PairLoad
-  | SingleLoad
-  | BarLoad
-  | StackLoad
-  | BandLoad
-  | BodyweightPlusLoad
-  | AssistedLoad
-  | MakeshiftLoad;
+  BodyweightLoad | PairLoad | SingleLoad | BarLoad | StackLoad | BandLoad | BodyweightPlusLoad | AssistedLoad | MakeshiftLoad;
 
 /** For class-transformer: which class a plain load becomes. */
 export const LOAD_SUBTYPES = {

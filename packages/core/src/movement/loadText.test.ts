@@ -7,7 +7,9 @@ const pair = (value: number, unit: 'kg' | 'lb' = 'kg'): Load => ({ kind: 'pair',
 describe('loads', () => {
   test('what to pick up and the total are both said', () => {
     expect(loadText(pair(12))).toBe('two 12 kg (24 kg in all)');
-    expect(loadText({ kind: 'bar', bar: 20, platesPerSide: [10, 2.5], unit: 'kg' })).toBe('bar with 10 + 2.5 a side (45 kg in all)');
+    expect(loadText({ kind: 'bar', bar: 20, platesPerSide: [10, 2.5], unit: 'kg' })).toBe(
+      'bar with 10 + 2.5 a side (45 kg in all)',
+    );
     expect(loadText({ kind: 'band', strands: 1 })).toBe('1 strand of band');
   });
 

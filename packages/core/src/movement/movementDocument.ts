@@ -70,7 +70,11 @@ export class KitReplacement {
 export class MovementKit {
   @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) needed!: string[];
   @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) optional!: string[];
-  @IsOptional() @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => KitReplacement)
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ValidateNested({ each: true })
+  @Type(() => KitReplacement)
   replaceable?: KitReplacement[];
 }
 
@@ -127,7 +131,11 @@ export class MovementFault {
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(8) @Matches(CAUSE_PATTERN, { each: true }) causes!: string[];
   /** Fault types that go away with this one. */
   @IsOptional() @IsArray() @ArrayMaxSize(8) @Matches(SLUG_PATTERN, { each: true }) clears?: string[];
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => Correction)
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(8)
+  @ValidateNested({ each: true })
+  @Type(() => Correction)
   corrections!: Correction[];
   @IsOptional() @Matches(MOVEMENT_ID_PATTERN) regressTo?: string;
   @IsOptional() @IsString() @Length(4, 200) stopWhen?: string;
@@ -188,7 +196,11 @@ export class MovementDocument {
   @IsIn(LATERALITIES) laterality!: Laterality;
   @IsIn(RHYTHMS) rhythm!: Rhythm;
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(3) @IsIn(PLANES, { each: true }) planes!: Plane[];
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(16) @ValidateNested({ each: true }) @Type(() => MuscleShare)
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(16)
+  @ValidateNested({ each: true })
+  @Type(() => MuscleShare)
   muscles!: MuscleShare[];
   @IsDefined() @ValidateNested() @Type(() => MovementKit) kit!: MovementKit;
   @IsDefined() @ValidateNested() @Type(() => Footprint) footprint!: Footprint;
@@ -204,7 +216,11 @@ export class MovementDocument {
   @IsInt() @Min(0) @Max(600) restSeconds!: number;
   @IsOptional() @ValidateNested() @Type(() => Tempo) tempo?: Tempo;
   @IsArray() @ArrayMinSize(3) @ArrayMaxSize(16) @ValidateNested({ each: true }) @Type(() => MovementCue) cues!: MovementCue[];
-  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(16) @ValidateNested({ each: true }) @Type(() => MovementFault)
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(16)
+  @ValidateNested({ each: true })
+  @Type(() => MovementFault)
   faults!: MovementFault[];
   @IsArray() @ArrayMaxSize(16) @ValidateNested({ each: true }) @Type(() => Checkpoint) checkpoints!: Checkpoint[];
   @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => HarderStep) harder!: HarderStep[];

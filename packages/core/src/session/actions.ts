@@ -1,6 +1,8 @@
 import type { Change } from '../coaching/nextChange.ts';
 import type { Effort } from '../loading/effort.ts';
 import type { NextSet } from '../loading/nextSet.ts';
+import type { DoseKind } from '../movement/dose.ts';
+import { amountText } from '../movement/doseText.ts';
 import type { Load } from '../movement/load.ts';
 import { lowerFirst } from '../movement/text.ts';
 import type { Region, Side, View } from '../movement/terms.ts';
@@ -33,14 +35,12 @@ function inLane(context: ActionContext): { laneId: string; clientId: string } {
 export function openSession(brief: SessionBrief): Drafts {
   return [
     { type: 'session-started', payload: { localDate: brief.localDate, zone: brief.zone } },
-    ...brief.clients.map(
-      (client): EventDraft => ({
-        type: 'lane-joined',
-        payload: { items: [...client.items] },
-        laneId: client.laneId,
-        clientId: client.clientId,
-      }),
-    ),
+    ...brief.clients.map((client): EventDraft => ({
+      type: 'lane-joined',
+      payload: { items: [...client.items] },
+      laneId: client.laneId,
+      clientId: client.clientId,
+    })),
   ];
 }
 
@@ -186,9 +186,7 @@ export function sayAnotherCue(context: ActionContext): Drafts {
 
 export function noteOutcome(context: ActionContext, outcome: 'fixed' | 'better' | 'same' | 'worse'): Drafts {
   const waiting = context.situation.correction?.waitingFor;
-  return waiting
-    ? [{ type: 'cue-outcome', ...inLane(context), payload: { cueGivenId: waiting.cueGivenId, outcome } }]
-    : [];
+  return waiting ? [{ type: 'cue-outcome', ...inLane(context), payload: { cueGivenId: waiting.cueGivenId, outcome } }] : [];
 }
 
 function proposed(context: ActionContext, about: string, text: string, reasons: readonly string[], setId?: string): Drafts {
@@ -262,18 +260,20 @@ export function swapFor(
     { movementId, revisionId: revision.revisionId, load, target },
     { kind: 'swap', key: `swap:${movementId}`, text: document.name, ...(faultId && { faultId }) },
   ).payload as SegmentPayload;
-  return [
-    swapped,
-    { type: 'segment-started', ...inLane(context), payload: { ...rest, ...(side && { side }) } as SegmentPayload },
-  ];
+  return [swapped, { type: 'segment-started', ...inLane(context), payload: { ...rest, ...(side && { side }) } }];
 }
 
 type SegmentPayload = Extract<EventDraft, { type: 'segment-started' }>['payload'];
 type SegmentChangeLever = NonNullable<SegmentChange['lever']>;
 
-export function endSet(context: ActionContext, reason: EndReason, amounts?: readonly { segmentId: string; amount: number }[]): Drafts {
-  const { set } = context.situation;
-  if (!set) return [];
+export function endSet(
+  context: ActionContext,
+  reason: EndReason,
+  amounts?: readonly { segmentId: string; amount: number }[],
+): Drafts {
+  const { set, isWorking } = context.situation;
+  // Ended twice is only worth writing down when it corrects what was done.
+  if (!set || (!isWorking && !amounts)) return [];
   return [
     {
       type: 'set-ended',
@@ -296,31 +296,33 @@ export function reportPain(context: ActionContext, kind: PainKind, region?: Regi
   ];
 }
 
+/** How much was left, said in the rest. */
 export function rateEffort(context: ActionContext, effort: Effort): Drafts {
-  const { set } = context.situation;
-  return set ? [{ type: 'effort-rated', ...inLane(context), payload: { setId: set.setId, effort } }] : [];
+  const { set, isWorking } = context.situation;
+  return set && !isWorking ? [{ type: 'effort-rated', ...inLane(context), payload: { setId: set.setId, effort } }] : [];
 }
 
 /** A proposal for the next set in words. */
-export function nextSetText(next: NextSet, unit: string): string {
+export function nextSetText(next: NextSet, unit: DoseKind): string {
+  const amount = amountText(next.target, unit);
   switch (next.kind) {
     case 'same':
-      return `Same again: ${next.target} ${unit}`;
+      return `Same again: ${amount}`;
     case 'amount':
-      return `${next.target} ${unit}`;
+      return amount;
     case 'range':
-      return `${next.text}, ${next.target} ${unit}`;
+      return `${next.text}, ${amount}`;
     case 'rung':
-      return `${next.direction === 'harder' ? 'Up' : 'Down'} to ${lowerFirst(next.step.name)}, ${next.target} ${unit}`;
+      return `${next.direction === 'harder' ? 'Up' : 'Down'} to ${lowerFirst(next.step.name)}, ${amount}`;
     case 'stop':
       return 'Leave this movement for today';
   }
 }
 
 /** Takes the proposal for the next set. */
-export function takeNextSet(context: ActionContext, next: NextSet, unit: string): Drafts {
+export function takeNextSet(context: ActionContext, next: NextSet): Drafts {
   const { item, set } = context.situation;
-  const log = proposed(context, 'next-set', nextSetText(next, unit), next.reasons, set?.setId);
+  const log = proposed(context, 'next-set', nextSetText(next, item.dose.kind), next.reasons, set?.setId);
   const plan = (target: number, change?: SegmentChange): EventDraft => ({
     type: 'next-set-planned',
     ...inLane(context),

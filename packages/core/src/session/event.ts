@@ -25,8 +25,30 @@ import { EFFORTS, type Effort } from '../loading/effort.ts';
 import { CUE_OUTCOMES, type CueOutcome } from '../movement/cueOutcome.ts';
 import { DOSE_SUBTYPES, DoseBase, Tempo, type Dose } from '../movement/dose.ts';
 import { LOAD_SUBTYPES, LoadBase, type Load } from '../movement/load.ts';
-import { LEVERS, MOVEMENT_ID_PATTERN, REGIONS, SIDES, SLUG_PATTERN, VIEWS, type Lever, type Region, type Side, type View } from '../movement/terms.ts';
-import { ACTORS, CHANGE_KINDS, END_REASONS, EVENT_TYPES, PAIN_KINDS, type Actor, type ChangeKind, type EndReason, type EventType, type PainKind } from './eventTypes.ts';
+import {
+  LEVERS,
+  MOVEMENT_ID_PATTERN,
+  REGIONS,
+  SIDES,
+  SLUG_PATTERN,
+  VIEWS,
+  type Lever,
+  type Region,
+  type Side,
+  type View,
+} from '../movement/terms.ts';
+import {
+  ACTORS,
+  CHANGE_KINDS,
+  END_REASONS,
+  EVENT_TYPES,
+  PAIN_KINDS,
+  type Actor,
+  type ChangeKind,
+  type EndReason,
+  type EventType,
+  type PainKind,
+} from './eventTypes.ts';
 
 const FAULT_ID = /^[a-z][a-z0-9-]{0,39}:[a-z0-9][a-z0-9-]{0,79}\/[a-z0-9][a-z0-9-]{0,79}$/;
 const CUE_ID = /^([a-z][a-z0-9-]{0,39}:[a-z0-9][a-z0-9-]{0,79}\/)?[a-z0-9][a-z0-9-]{0,79}$/;
@@ -148,7 +170,12 @@ export class ProposalDecided {
 export class SetEnded {
   @IsUUID() setId!: string;
   @IsIn(END_REASONS) reason!: EndReason;
-  @IsOptional() @IsArray() @ArrayMinSize(1) @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => SegmentAmount)
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => SegmentAmount)
   amounts?: SegmentAmount[];
 }
 

@@ -23,8 +23,16 @@ function segment(set: 0 | 1 = 0, part: Partial<Extract<EventDraft, { type: 'segm
   const payload = { setId: SETS[set], segmentId: SEGMENTS[set], itemId, movementId, revisionId, load, target: 10, ...part };
   return { type: 'segment-started', ...where, payload };
 }
-const rep = (set: 0 | 1 = 0): EventDraft => ({ type: 'rep-counted', ...where, payload: { setId: SETS[set], segmentId: SEGMENTS[set] } });
-const fault: EventDraft = { type: 'fault-seen', ...where, payload: { setId: SETS[0], faultId: FAULT, faultTypeId: 'knees-in', side: 'left' } };
+const rep = (set: 0 | 1 = 0): EventDraft => ({
+  type: 'rep-counted',
+  ...where,
+  payload: { setId: SETS[set], segmentId: SEGMENTS[set] },
+});
+const fault: EventDraft = {
+  type: 'fault-seen',
+  ...where,
+  payload: { setId: SETS[0], faultId: FAULT, faultTypeId: 'knees-in', side: 'left' },
+};
 const cue: EventDraft = {
   type: 'cue-given',
   ...where,
@@ -76,7 +84,11 @@ function everything(): SessionEvent[] {
   const [pain] = b.add({ type: 'pain-reported', ...where, payload: { kind: 'other', setId: SETS[1] } });
   b.add({ type: 'amended', payload: { eventId: pain!.id, amends: 'pain-reported', payload: { kind: 'joint', setId: SETS[1] } } });
   a.see(b);
-  a.add({ type: 'decision-made', ...where, payload: { movementId: 'waxwing:easy', kind: 'repeat', text: 'The same', reasons: [] } });
+  a.add({
+    type: 'decision-made',
+    ...where,
+    payload: { movementId: 'waxwing:easy', kind: 'repeat', text: 'The same', reasons: [] },
+  });
   a.add({ type: 'lane-left', ...where, payload: {} }, { type: 'session-ended', payload: { note: 'A good hour.' } });
   return [...a.events, ...b.events];
 }
@@ -116,7 +128,11 @@ describe('the fold', () => {
     expect(first!.trials).toEqual([expect.objectContaining({ outcome: 'fixed', counts: true })]);
     expect(second).toMatchObject({ ordinal: 2, pain: true });
     expect(state.pains).toEqual([expect.objectContaining({ kind: 'joint' })]);
-    expect(state.lanes[0]!.items[0]).toMatchObject({ movementId: 'waxwing:easy', plannedMovementId: 'waxwing:middle', pain: true });
+    expect(state.lanes[0]!.items[0]).toMatchObject({
+      movementId: 'waxwing:easy',
+      plannedMovementId: 'waxwing:middle',
+      pain: true,
+    });
     expect(state.proposals[0]!.decided).toEqual({ taken: true });
     expect(state.notes.map((note) => note.text)).toEqual(['Tired today.', 'A good hour.']);
   });
@@ -143,7 +159,11 @@ describe('what the rules of a session say', () => {
     const a = new TestReplica('a');
     a.add(...openSession(brief), segment(), rep(), ended);
     const first = foldSession(a.events).sets[0]!.endedAt;
-    a.add({ type: 'set-ended', ...where, payload: { setId: SETS[0], reason: 'other', amounts: [{ segmentId: SEGMENTS[0], amount: 7 }] } });
+    a.add({
+      type: 'set-ended',
+      ...where,
+      payload: { setId: SETS[0], reason: 'other', amounts: [{ segmentId: SEGMENTS[0], amount: 7 }] },
+    });
     const set = foldSession(a.events).sets[0]!;
     expect(set).toMatchObject({ endedAt: first, endReason: 'done' });
     expect(amountPerSide(set, 'both')).toBe(7);
@@ -153,7 +173,12 @@ describe('what the rules of a session say', () => {
     const a = new TestReplica('a');
     a.add(...openSession(brief), segment(), fault);
     const [given] = a.add(cue);
-    a.add(segment(0, { segmentId: SEGMENTS[1], change: { kind: 'lever', key: 'lever:range', lever: 'range', text: 'Stop at the box' } }));
+    a.add(
+      segment(0, {
+        segmentId: SEGMENTS[1],
+        change: { kind: 'lever', key: 'lever:range', lever: 'range', text: 'Stop at the box' },
+      }),
+    );
     a.add(outcomeOf(given!.id));
     expect(foldSession(a.events).sets[0]!.trials[0]).toMatchObject({ outcome: 'fixed', counts: false });
   });
@@ -171,8 +196,14 @@ describe('what the rules of a session say', () => {
   });
 
   test('looked and clean takes every fault away, looked and gone only the one', () => {
-    expect(fold(fault, { type: 'looked', ...where, payload: { setId: SETS[0], clean: true } }).sets[0]!.faults[0]!.status).toBe('gone');
-    const gone = fold(fault, { type: 'looked', ...where, payload: { setId: SETS[0], clean: false, gone: ['waxwing:middle/heels-lift'] } });
+    expect(fold(fault, { type: 'looked', ...where, payload: { setId: SETS[0], clean: true } }).sets[0]!.faults[0]!.status).toBe(
+      'gone',
+    );
+    const gone = fold(fault, {
+      type: 'looked',
+      ...where,
+      payload: { setId: SETS[0], clean: false, gone: ['waxwing:middle/heels-lift'] },
+    });
     expect(gone.sets[0]!.faults[0]!.status).toBe('open');
   });
 

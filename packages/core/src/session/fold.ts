@@ -55,7 +55,7 @@ export function foldSession(events: Iterable<SessionEvent>): SessionState {
     (APPLY[event.type] as Apply<EventType>)(draft, event);
   }
   const { setById: _sets, laneById: _lanes, setOfCue: _cues, ...state } = draft;
-  return state as SessionState;
+  return state;
 }
 
 function standingEvents(events: Iterable<SessionEvent>): { events: SessionEvent[]; lamport: number } {
@@ -89,7 +89,7 @@ function standingEvents(events: Iterable<SessionEvent>): { events: SessionEvent[
 }
 
 function itemState(item: SessionItem): Mutable<ItemState> {
-  return { ...item, plannedMovementId: item.movementId, nextChange: null, setIds: [], swaps: [], pain: false } as Mutable<ItemState>;
+  return { ...item, plannedMovementId: item.movementId, nextChange: null, setIds: [], swaps: [], pain: false };
 }
 
 function itemOf(lane: Mutable<LaneState>, itemId: string): Mutable<ItemState> | undefined {
@@ -183,7 +183,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       ...(payload.side && { side: payload.side }),
       ...(payload.tempo && { tempo: payload.tempo }),
       ...(payload.change && { change: payload.change }),
-    } as Mutable<SegmentState>;
+    };
     const known = draft.setById.get(payload.setId);
     if (known) {
       if (known.segments.some((each) => each.segmentId === segment.segmentId)) return;
@@ -351,7 +351,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     });
     item.movementId = payload.toMovementId;
     item.revisionId = payload.toRevisionId;
-    item.dose = payload.dose as Mutable<ItemState>['dose'];
+    item.dose = payload.dose;
     item.target = payload.target;
     item.load = payload.load;
     const set = payload.setId === undefined ? undefined : draft.setById.get(payload.setId);
@@ -361,10 +361,11 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     const { payload } = event;
     draft.pains.push({ ...payload, eventId: event.id, at: event.at, clientId: event.clientId ?? null });
     const set = payload.setId === undefined ? undefined : draft.setById.get(payload.setId);
-    if (!set) return;
-    set.pain = true;
-    const lane = draft.laneById.get(set.laneId);
-    const item = lane && itemOf(lane, set.itemId);
+    if (set) set.pain = true;
+    // Before the first rep there is no set, and the movement is left out all the same.
+    const lane = set ? draft.laneById.get(set.laneId) : laneOf(draft, event);
+    const itemId = set?.itemId ?? lane?.currentItemId;
+    const item = lane && itemId && itemOf(lane, itemId);
     if (item) item.pain = true;
   },
   note: (draft, event) => {

@@ -57,7 +57,12 @@ describe('a fault, from the tap to the change', () => {
 
   test('a risk that stays after one cue: enough said, the smallest change first, done in one tap', () => {
     const { tap, look } = floor();
-    const spent = tap((c) => seeFault(c, KNEES), sayBestCue, (c) => noteOutcome(c, 'same'), sayBestCue).correction!;
+    const spent = tap(
+      (c) => seeFault(c, KNEES),
+      sayBestCue,
+      (c) => noteOutcome(c, 'same'),
+      sayBestCue,
+    ).correction!;
     expect(spent).toMatchObject({ isCueingSpent: true, waitingFor: null });
     expect(spent.changes[0]).toMatchObject({ kind: 'set-up', text: 'Two fingers wider' });
     const after = tap((c) => makeChange(c, spent.changes[0]!));
@@ -68,7 +73,11 @@ describe('a fault, from the tap to the change', () => {
 
   test('parked faults come up by themselves once the first is gone', () => {
     const { tap } = floor();
-    tap((c) => seeFault(c, KNEES), (c) => seeFault(c, HEELS), sayBestCue);
+    tap(
+      (c) => seeFault(c, KNEES),
+      (c) => seeFault(c, HEELS),
+      sayBestCue,
+    );
     const next = tap((c) => noteOutcome(c, 'fixed')).correction!;
     expect(next.triage.first.fault.faultId).toBe(KNEES);
     expect(next.waitingFor).toBeNull();
@@ -121,10 +130,14 @@ describe('the end of a set', () => {
 
   test('a range proposal that is taken is what the next set begins with', () => {
     const { tap, index } = floor();
-    const rest = tap((c) => seeFault(c, KNEES), (c) => endSet(c, 'done'), (c) => rateEffort(c, 'about-right'));
+    const rest = tap(
+      (c) => seeFault(c, KNEES),
+      (c) => endSet(c, 'done'),
+      (c) => rateEffort(c, 'about-right'),
+    );
     const next = nextSetAfter(index, rest, rest.set!, 'about-right');
     expect(next).toMatchObject({ kind: 'range', text: 'Stop at the box' });
-    const begun = tap((c) => takeNextSet(c, next, 'reps'), countRep);
+    const begun = tap((c) => takeNextSet(c, next), countRep);
     expect(begun.set).toMatchObject({ ordinal: 2 });
     expect(begun.set!.segments[0]!.change).toMatchObject({ lever: 'range' });
     expect(begun.item.nextChange).toBeNull();
@@ -138,6 +151,13 @@ describe('the end of a set', () => {
     expect(decisionsDue(index, look().state, look().situation.lane)).toEqual([
       expect.objectContaining({ movementId: 'waxwing:middle', kind: 'leave-out' }),
     ]);
+  });
+
+  test('pain before the first rep leaves it out too', () => {
+    const { tap, look, index } = floor();
+    const { item } = tap((c) => reportPain(c, 'joint'));
+    expect(item.pain).toBe(true);
+    expect(decisionsDue(index, look().state, look().situation.lane)).toEqual([expect.objectContaining({ kind: 'leave-out' })]);
   });
 
   test('a movement that is closed to the client is never proposed', () => {
@@ -155,7 +175,13 @@ describe('the end of a set', () => {
 
 test('the log says what was seen, said and changed, by name', () => {
   const { tap, look, index } = floor();
-  tap((c) => seeFault(c, KNEES, 'right'), sayBestCue, (c) => noteOutcome(c, 'fixed'), countRep, (c) => endSet(c, 'done'));
+  tap(
+    (c) => seeFault(c, KNEES, 'right'),
+    sayBestCue,
+    (c) => noteOutcome(c, 'fixed'),
+    countRep,
+    (c) => endSet(c, 'done'),
+  );
   tap((c) => rateEffort(c, 'plenty-left'));
   const log = projectLog(look().state, (clientId, movementId) => index.movement(clientId, movementId));
   expect(log.lanes[0]!.clientId).toBe(CLIENT);

@@ -4,7 +4,7 @@ import { triage, type Triage } from '../coaching/triage.ts';
 import { ladderOf, nearest, type Ladder } from '../ladder/ladder.ts';
 import { isOpenTo, type Circumstances } from '../ladder/openTo.ts';
 import { BODYWEIGHT, startingTarget } from '../loading/startingLoad.ts';
-import { decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
+import { AFTER_PAIN, decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
 import { proposeNextSet, type NextSet, type RungStep } from '../loading/nextSet.ts';
 import type { Effort } from '../loading/effort.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
@@ -325,7 +325,7 @@ export function decisionsDue(
   return lane.items.flatMap((item) => {
     const movement = index.movement(lane.clientId, item.movementId);
     const outcome = movement && movementOutcome(state, item, movement);
-    if (!outcome) return [];
+    if (!outcome) return item.pain ? [{ ...AFTER_PAIN, movementId: item.movementId }] : [];
     const decision = decideNextSession(outcome, client?.history[item.movementId]?.outcomes ?? [], {
       isLoaded: item.load.kind !== 'bodyweight',
       harder: neighbour(index, lane.clientId, item.movementId, 'harder')?.name ?? null,

@@ -1,5 +1,18 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsOptional, IsString, IsUUID, Length, Matches, Max, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Matches,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { LOAD_SUBTYPES, LoadBase, type Load } from '../movement/load.ts';
 import { MOVEMENT_ID_PATTERN } from '../movement/terms.ts';
 
@@ -14,7 +27,11 @@ export class PickedMovement {
 export class PickedLane {
   @IsUUID() laneId!: string;
   @IsUUID() clientId!: string;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => PickedMovement)
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(40)
+  @ValidateNested({ each: true })
+  @Type(() => PickedMovement)
   movements!: PickedMovement[];
 }
 
@@ -24,7 +41,11 @@ export class StartSession {
   @Matches(/^\d{4}-\d{2}-\d{2}$/) localDate!: string;
   @IsString() @Length(1, 60) zone!: string;
   @IsOptional() @IsUUID() placeId?: string;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => PickedLane)
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(6)
+  @ValidateNested({ each: true })
+  @Type(() => PickedLane)
   lanes!: PickedLane[];
 }
 

@@ -126,7 +126,7 @@ export function movementDocument(part: Partial<MovementDocument> & { id: string 
     eases: [{ lever: 'range', text: 'Stop at the box' }],
     cautions: [],
     ...part,
-  } as MovementDocument;
+  };
 }
 
 const FIRST_SHOW = { sets: 2, reps: 12, reserve: 2 };

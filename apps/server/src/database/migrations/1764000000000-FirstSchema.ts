@@ -6,8 +6,8 @@ export class FirstSchema1764000000000 implements MigrationInterface {
     for (const statement of [...SCHEMA, ...TRIGGERS]) await queryRunner.query(statement);
   }
 
-  async down(): Promise<void> {
-    throw new Error('The first schema has nothing before it: restore a backup instead.');
+  down(): Promise<void> {
+    return Promise.reject(new Error('The first schema has nothing before it: restore a backup instead.'));
   }
 }
 

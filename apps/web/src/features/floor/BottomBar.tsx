@@ -57,12 +57,17 @@ function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps
   const done = laterality === 'one-side' ? sideAmount : segment ? totalAmount(set!, at) : 0;
   const left = target - done;
   const otherIsLeftToDo = laterality === 'one-side' && isWorking && new Set(set!.segments.map((each) => each.side)).size < 2;
-  const unit = isHold ? 's' : laterality === 'alternating' ? 'steps, both sides' : segment?.side ? `${segment.side} side` : 'reps';
+  const unit = isHold
+    ? 's'
+    : laterality === 'alternating'
+      ? 'steps, both sides'
+      : segment?.side
+        ? `${segment.side} side`
+        : 'reps';
   return (
     <div className="bg-base-200 relative flex min-h-20 overflow-hidden rounded-2xl md:min-h-28">
       <button
         type="button"
-        data-counts
         aria-label={isHold ? `Hold: ${done} of ${target} seconds` : `Count: ${done} of ${target}`}
         className="flex min-w-0 flex-1 cursor-pointer items-center gap-3 px-4 text-left disabled:cursor-default md:gap-5 md:px-6"
         onClick={isHold ? taps.begin : taps.count}
@@ -78,7 +83,9 @@ function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps
           {isWorking && left > 0 && left <= LAST && !isHold ? (
             <span className="bg-accent text-accent-content rounded px-1.5 font-bold">last {left}</span>
           ) : (
-            <span className="text-quiet hidden md:block">{isHold ? (isWorking ? 'running' : 'tap to start') : 'tap, or space'}</span>
+            <span className="text-quiet hidden md:block">
+              {isHold ? (isWorking ? 'running' : 'tap to start') : 'tap, or space'}
+            </span>
           )}
         </span>
       </button>

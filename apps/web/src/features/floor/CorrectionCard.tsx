@@ -67,9 +67,7 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
           </div>
         </div>
       )}
-      {step === 'change' && (
-        <p className="heading mt-3 text-3xl leading-tight md:text-4xl">Enough said. Change something.</p>
-      )}
+      {step === 'change' && <p className="heading mt-3 text-3xl leading-tight md:text-4xl">Enough said. Change something.</p>}
       <Changes index={index} situation={situation} correction={correction} taps={taps} isDue={step === 'change'} />
       {step === 'change' && (
         <div className="mt-3 flex flex-wrap gap-3">
@@ -195,7 +193,13 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
           {first.text} <span className="text-sm font-normal opacity-80">{leversOf(first)}</span>
         </button>
         {rest.slice(0, isDue ? 4 : 2).map((change) => (
-          <button key={change.key} type="button" title={change.why} className="btn btn-ghost min-h-14 px-3 text-base font-normal" onClick={() => make(change)}>
+          <button
+            key={change.key}
+            type="button"
+            title={change.why}
+            className="btn btn-ghost min-h-14 px-3 text-base font-normal"
+            onClick={() => make(change)}
+          >
             then {lowerFirst(change.text)}
           </button>
         ))}

@@ -10,6 +10,7 @@ import {
   planNextSet,
   segmentAmount,
   takeNextSet,
+  unitText,
   type BriefIndex,
   type LaneSituation,
   type SessionState,
@@ -35,7 +36,7 @@ interface EndOfSetProps {
 /** The rest: what was done, how much was left, and the next set, already filled in. */
 export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetProps) {
   const { item, movement, lane, nextItem } = situation;
-  const unit = item.dose.kind === 'seconds' ? 'seconds' : item.dose.kind === 'distance' ? 'metres' : 'reps';
+  const unit = unitText(item.dose.kind);
   const next = set.effort ? nextSetAfter(index, situation, set, set.effort) : null;
   const decided = state.proposals.findLast((each) => each.about === 'next-set' && each.setId === set.setId && each.decided);
   const isLastSet = item.setIds.length >= item.sets;
@@ -64,10 +65,10 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
       {open.length > 0 && <p>Still open: {open.map((fault) => lowerFirst(nameOf(fault.faultId))).join(', ')}.</p>}
       {waiting && (
         <div>
-          <p>
-            “{movement.cues.find((cue) => cue.cueId === waiting.cueId)?.text}”: what did it do?
-          </p>
-          <OutcomeButtons onOutcome={(outcome) => void live.act(lane.laneId, outcome, (context) => noteOutcome(context, outcome))} />
+          <p>“{movement.cues.find((cue) => cue.cueId === waiting.cueId)?.text}”: what did it do?</p>
+          <OutcomeButtons
+            onOutcome={(outcome) => void live.act(lane.laneId, outcome, (context) => noteOutcome(context, outcome))}
+          />
         </div>
       )}
       <div>
@@ -80,7 +81,9 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
               aria-pressed={set.effort === effort}
               className={clsx(
                 'min-h-16 cursor-pointer rounded-2xl border-2 px-2 text-lg font-bold',
-                set.effort === effort ? 'bg-neutral text-neutral-content border-transparent' : 'border-base-content hover:bg-base-200',
+                set.effort === effort
+                  ? 'bg-neutral text-neutral-content border-transparent'
+                  : 'border-base-content hover:bg-base-200',
               )}
               onClick={() => taps.rate(effort)}
             >
@@ -99,14 +102,14 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
             <>
               <p className="text-quiet">{isLastSet ? 'If there is another set' : 'Next set'}</p>
               <p className="heading text-3xl leading-tight" data-testid="next-set">
-                {nextSetText(next, unit)}
+                {nextSetText(next, item.dose.kind)}
               </p>
               <p className="text-quiet">{next.reasons.join('; ')}</p>
               <div className="mt-2 flex flex-wrap gap-2">
                 <button
                   type="button"
                   className={clsx('btn min-h-14 px-6 text-lg', !isLastSet && 'btn-primary')}
-                  onClick={() => void live.act(lane.laneId, 'next set', (context) => takeNextSet(context, next, unit))}
+                  onClick={() => void live.act(lane.laneId, 'next set', (context) => takeNextSet(context, next))}
                 >
                   {next.kind === 'stop' ? 'Leave it for today' : 'Do that'}
                 </button>
@@ -143,7 +146,12 @@ function Amount({ label, amount, onChange }: { label: string; amount: number; on
         <Minus size={20} />
       </button>
       <span className="heading figures w-14 text-center text-3xl">{amount}</span>
-      <button type="button" aria-label={`One more, ${label}`} className="btn btn-square size-14" onClick={() => onChange(amount + 1)}>
+      <button
+        type="button"
+        aria-label={`One more, ${label}`}
+        className="btn btn-square size-14"
+        onClick={() => onChange(amount + 1)}
+      >
         <Plus size={20} />
       </button>
       <span className="ml-2 text-lg">{label}</span>

@@ -31,7 +31,12 @@ export function FaultTiles({ situation, taps, onView, onKeys }: FaultTilesProps)
             <span className={clsx(lane.view === view && 'tail font-bold')}>{VIEW_WORDS[view]}</span>
           </button>
         ))}
-        <button type="button" aria-label="Keys" className="btn btn-ghost btn-square ml-auto hidden size-11 md:grid" onClick={onKeys}>
+        <button
+          type="button"
+          aria-label="Keys"
+          className="btn btn-ghost btn-square ml-auto hidden size-11 md:grid"
+          onClick={onKeys}
+        >
           <Keyboard size={20} />
         </button>
       </div>
@@ -51,7 +56,11 @@ function Tile({ tile, digit, onSee }: { tile: FaultTile; digit: number; onSee: (
     <li
       className={clsx(
         'flex overflow-hidden rounded-2xl border',
-        isOpen ? 'bg-neutral text-neutral-content border-transparent' : inView ? 'bg-panel border-transparent' : 'border-base-content/45 border-dashed',
+        isOpen
+          ? 'bg-neutral text-neutral-content border-transparent'
+          : inView
+            ? 'bg-panel border-transparent'
+            : 'border-base-content/45 border-dashed',
       )}
     >
       <button type="button" className="min-h-16 min-w-0 flex-1 cursor-pointer px-3 py-2 text-left" onClick={() => onSee()}>

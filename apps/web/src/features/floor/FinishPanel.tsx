@@ -54,7 +54,10 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
       {proposals.length === 0 && <p className="text-quiet mt-1 text-lg">No set was ended, so there is nothing to decide.</p>}
       <ul className="mt-3">
         {proposals.map(({ lane, decision }) => (
-          <li key={keyOf(lane.laneId, decision.movementId)} className="border-base-300 grid gap-x-6 gap-y-1 border-t py-3 md:grid-cols-[16rem_1fr]">
+          <li
+            key={keyOf(lane.laneId, decision.movementId)}
+            className="border-base-300 grid gap-x-6 gap-y-1 border-t py-3 md:grid-cols-[16rem_1fr]"
+          >
             <div>
               <h2 className="text-xl leading-tight">{index.nameOf(decision.movementId)}</h2>
               <p className="text-quiet text-sm">{decision.reasons.join('; ')}</p>

@@ -1,4 +1,4 @@
-import { laneSituation } from '@waxwing/core';
+import { endSet, laneSituation } from '@waxwing/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useTitle } from '../../shared/page.tsx';
@@ -43,9 +43,15 @@ function Floor({ live }: { live: LiveSession }) {
     if (next) setLaneId(next.laneId);
   };
 
+  const finish = () => {
+    // Whoever finishes in the middle of a set has ended it.
+    for (const each of state.lanes) void live.act(each.laneId, '', (context) => endSet(context, 'done'));
+    setFinishing(true);
+  };
+
   return (
     <div className="flex min-h-dvh flex-col md:h-dvh">
-      <TopBar live={live} state={state} situation={situation ?? null} undo={undo} onFinish={() => setFinishing(true)} />
+      <TopBar live={live} state={state} situation={situation ?? null} undo={undo} onFinish={finish} />
       {state.status === 'ended' ? (
         <main className="mx-auto max-w-2xl px-5 py-10">
           <h1 className="text-3xl">This session has ended</h1>

@@ -40,20 +40,20 @@ import { useKeys, type KeyBinding } from './useKeys.ts';
 
 /** Every tap that a lane knows, named for what the trainer does. */
 export interface LaneTaps {
-  count(): void;
-  begin(): void;
-  otherSide(): void;
-  see(faultId: string, side?: Side): void;
-  looksGood(): void;
-  outcome(outcome: CueOutcome): void;
-  sayAnotherWay(): void;
-  sayIt(): void;
-  change(change: Change, load?: Load): void;
-  swap(movementId: string): void;
-  pain(): void;
-  end(): void;
-  rate(effort: Effort): void;
-  goTo(itemId: string): void;
+  readonly count: () => void;
+  readonly begin: () => void;
+  readonly otherSide: () => void;
+  readonly see: (faultId: string, side?: Side) => void;
+  readonly looksGood: () => void;
+  readonly outcome: (outcome: CueOutcome) => void;
+  readonly sayAnotherWay: () => void;
+  readonly sayIt: () => void;
+  readonly change: (change: Change, load?: Load) => void;
+  readonly swap: (movementId: string) => void;
+  readonly pain: () => void;
+  readonly end: () => void;
+  readonly rate: (effort: Effort) => void;
+  readonly goTo: (itemId: string) => void;
 }
 
 interface LanePanelProps {
@@ -78,7 +78,8 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       see: (faultId, side) => void live.act(laneId, 'fault', (context) => seeFault(context, faultId, side), sayBestCue),
       looksGood: () => void live.act(laneId, 'looks good', lookClean),
       // After a cue that didn't do it, the next one comes up by itself.
-      outcome: (outcome) => void live.act(laneId, outcome, (context) => noteOutcome(context, outcome), outcome === 'fixed' ? () => [] : sayBestCue),
+      outcome: (outcome) =>
+        void live.act(laneId, outcome, (context) => noteOutcome(context, outcome), outcome === 'fixed' ? () => [] : sayBestCue),
       sayAnotherWay: () => void live.act(laneId, 'cue', sayAnotherCue),
       sayIt: () => void live.act(laneId, 'cue', sayBestCue),
       change: (change, load) => void live.act(laneId, 'change', (context) => makeChange(context, change, load)),
@@ -105,6 +106,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
 
   const easier = neighbour(index, situation.client.clientId, situation.item.movementId, 'easier');
   const isHold = item.dose.kind === 'seconds';
+  // What guards itself is always bound: fast fingers are ahead of what has been drawn.
   const bindings: KeyBinding[] = [
     {
       keys: [' '],
@@ -123,7 +125,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       keys: [outcome[0]!],
       shown: outcome[0]!.toUpperCase(),
       what: outcome,
-      run: correction?.waitingFor ? () => taps.outcome(outcome) : undefined,
+      run: () => taps.outcome(outcome),
     })),
     { keys: ['a'], shown: 'A', what: 'say it another way', run: correction?.waitingFor ? taps.sayAnotherWay : undefined },
     {
@@ -137,24 +139,27 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       keys: ['o'],
       shown: 'O',
       what: 'other side',
-      run: isWorking && movement.document.laterality === 'one-side' ? taps.otherSide : undefined,
+      run: movement.document.laterality === 'one-side' ? taps.otherSide : undefined,
     },
-    { keys: ['e'], shown: 'E', what: 'end the set', run: isWorking ? taps.end : undefined },
-    ...([
-      ['+', 'plenty-left', 'plenty left'],
-      ['=', 'about-right', 'about right'],
-      ['-', 'nothing-left', 'nothing left'],
-    ] as const).map(([key, effort, what]) => ({
+    { keys: ['e'], shown: 'E', what: 'end the set', run: taps.end },
+    ...(
+      [
+        ['+', 'plenty-left', 'plenty left'],
+        ['=', 'about-right', 'about right'],
+        ['-', 'nothing-left', 'nothing left'],
+      ] as const
+    ).map(([key, effort, what]) => ({
       keys: [key],
       shown: key,
       what,
-      run: set && !isWorking ? () => taps.rate(effort) : undefined,
+      run: () => taps.rate(effort),
     })),
     {
       keys: ['v'],
       shown: 'V',
       what: 'stand somewhere else',
-      run: () => void live.act(laneId, 'view', (context) => changeView(context, VIEWS[(VIEWS.indexOf(lane.view) + 1) % VIEWS.length]!)),
+      run: () =>
+        void live.act(laneId, 'view', (context) => changeView(context, VIEWS[(VIEWS.indexOf(lane.view) + 1) % VIEWS.length]!)),
     },
     { keys: ['p'], shown: 'P', what: 'pain: stop', run: taps.pain },
     { keys: ['u'], shown: 'U', what: 'undo', run: () => void live.undo() },
@@ -187,7 +192,14 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       </div>
       <BottomBar situation={situation} taps={taps} />
       {showsPain && (
-        <PainPanel live={live} index={index} state={state} situation={situation} taps={taps} onClose={() => setShowsPain(false)} />
+        <PainPanel
+          live={live}
+          index={index}
+          state={state}
+          situation={situation}
+          taps={taps}
+          onClose={() => setShowsPain(false)}
+        />
       )}
       {showsKeys && <KeyHelp bindings={bindings} onClose={() => setShowsKeys(false)} />}
     </>

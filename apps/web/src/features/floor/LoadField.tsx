@@ -20,9 +20,7 @@ export function LoadField({ kind, value, onChange }: { kind: Kind; value: string
   const isWrong = loadFrom(value, kind) === null;
   return (
     <label>
-      <span className="block">
-        {kind === 'pair' ? 'kg in each hand' : kind === 'single' ? 'kg' : 'kg on top of bodyweight'}
-      </span>
+      <span className="block">{kind === 'pair' ? 'kg in each hand' : kind === 'single' ? 'kg' : 'kg on top of bodyweight'}</span>
       <input
         className="input bg-panel figures min-h-14 w-40 text-2xl"
         inputMode="decimal"

@@ -40,9 +40,9 @@ export function PainPanel({ live, index, state, situation, taps, onClose }: Pain
   return (
     <Dialog title="The set has ended" onClose={onClose}>
       <p className="border-error mt-3 border-l-8 pl-4 text-lg">
-        Burning and hard breathing are work. Pain that is <b>sharp, in a joint, or running down a limb</b> means: not this movement
-        today, and a word about seeing a clinician. <b>Chest tightness, faintness, or breathlessness at rest: stop the session and
-        call your local emergency number.</b>
+        Burning and hard breathing are work. Pain that is <b>sharp, in a joint, or running down a limb</b> means: not this
+        movement today, and a word about seeing a clinician.{' '}
+        <b>Chest tightness, faintness, or breathlessness at rest: stop the session and call your local emergency number.</b>
       </p>
       <p className="text-quiet mt-2">
         Waxwing supports your judgement; it doesn’t diagnose or treat. Scope of practice and local rules come first.

@@ -36,7 +36,11 @@ export function TopBar({ live, state, situation, undo, onFinish }: TopBarProps) 
           </button>
         )}
         {state.status === 'live' && (
-          <button type="button" className="border-neutral-content min-h-11 cursor-pointer rounded-xl border px-4" onClick={onFinish}>
+          <button
+            type="button"
+            className="border-neutral-content min-h-11 cursor-pointer rounded-xl border px-4"
+            onClick={onFinish}
+          >
             Finish
           </button>
         )}

@@ -24,7 +24,10 @@ export default function LogListPage() {
       {sessions.data && all.length === 0 && (
         <Empty title="Nothing written yet">
           <p>
-            Sessions stand here once they have begun. <Link className="link" to="/">Start one from Today.</Link>
+            Sessions stand here once they have begun.{' '}
+            <Link className="link" to="/">
+              Start one from Today.
+            </Link>
           </p>
         </Empty>
       )}

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import {
+  amountText,
   EFFORT_WORDS,
   loadText,
   lowerFirst,
@@ -62,7 +63,10 @@ export default function LogPage() {
       )}
       {session.status !== 'ended' && (
         <p className="mb-4 text-lg">
-          Still going on. <Link className="link" to={`/floor/${sessionId}`}>Back to the floor</Link>
+          Still going on.{' '}
+          <Link className="link" to={`/floor/${sessionId}`}>
+            Back to the floor
+          </Link>
         </p>
       )}
       {session.log.lanes.map((lane) => (
@@ -168,9 +172,7 @@ function SetRow({ set, names }: { set: SetLog; names: Names }) {
         {set.segments.map((segment, i) => (
           <div key={i}>
             {segment.change?.kind === 'swap' ? `${names[segment.movementId] ?? segment.movementId}: ` : ''}
-            <span className="figures">
-              {segment.amount} {segment.unit === 'seconds' ? 's' : segment.unit === 'distance' ? 'm' : 'reps'}
-            </span>
+            <span className="figures">{amountText(segment.amount, segment.unit)}</span>
             {segment.side && ` ${segment.side}`}
             {segment.load.kind !== 'bodyweight' && ` · ${loadText(segment.load)}`}
             {segment.change && segment.change.kind !== 'swap' && ` · ${lowerFirst(segment.change.text)}`}

@@ -31,7 +31,14 @@ export function SignInPage({ onSignedIn }: { onSignedIn: (me: Me) => void }) {
         <Mark size={64} />
         <h1 className="mt-3 text-4xl">Waxwing</h1>
         <p className="text-quiet mt-1 mb-6 text-lg">What you know, found while they are still standing there.</p>
-        <Field id="login" label="Sign-in name" value={login} onChange={setLogin} problem={problemAt('login')} autoComplete="username" />
+        <Field
+          id="login"
+          label="Sign-in name"
+          value={login}
+          onChange={setLogin}
+          problem={problemAt('login')}
+          autoComplete="username"
+        />
         <Field
           id="password"
           label="Password"

@@ -1,9 +1,11 @@
 import {
+  amountText,
   loadKindOf,
   loadText,
   lowerFirst,
   reasonsClosed,
   startingTarget,
+  unitText,
   type ClientSummary,
   type LastTime,
   type Load,
@@ -13,7 +15,7 @@ import {
 } from '@waxwing/core';
 import { useQuery } from '@tanstack/react-query';
 import { ArrowDown, ArrowUp, Plus, Search, X } from 'lucide-react';
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { api, RequestRefused } from '../../shared/api.ts';
@@ -238,7 +240,7 @@ interface PickedRowProps {
 }
 
 function PickedRow({ picked, document, lastTime, problemAt, onChange, onUp, onDown, onRemove }: PickedRowProps) {
-  const unit = document.dose.kind === 'seconds' ? 'seconds' : document.dose.kind === 'distance' ? 'metres' : 'reps';
+  const unit = unitText(document.dose.kind);
   const each = document.dose.perSide ? ' a side' : '';
   const loadKind = loadKindOf(document);
   return (
@@ -246,7 +248,9 @@ function PickedRow({ picked, document, lastTime, problemAt, onChange, onUp, onDo
       <div>
         <h2 className="text-xl leading-tight">{document.name}</h2>
         <p className="text-quiet">
-          {lastTime ? `last time ${lastTime.target} ${unit}${each}, ${loadText(lastTime.load)}` : 'new to them'}
+          {lastTime
+            ? `last time ${amountText(lastTime.target, document.dose.kind)}${each}, ${loadText(lastTime.load)}`
+            : 'new to them'}
         </p>
       </div>
       <div className="flex flex-wrap gap-3">
@@ -291,22 +295,27 @@ interface NumberFieldProps {
 }
 
 function NumberField({ label, value, problem, onChange }: NumberFieldProps) {
+  const id = useId();
   return (
-    <label className="w-28">
-      <span className="text-quiet block text-sm">{label}</span>
+    <div className="w-28">
+      <label htmlFor={id} className="text-quiet block text-sm">
+        {label}
+      </label>
       <input
+        id={id}
         className="input bg-panel figures min-h-11 w-full text-lg"
         inputMode="decimal"
         value={value}
         aria-invalid={problem !== undefined}
+        aria-describedby={problem ? `${id}-problem` : undefined}
         onChange={(event) => onChange(event.target.value)}
       />
       {problem && (
-        <span role="alert" className="block text-sm">
+        <p id={`${id}-problem`} role="alert" className="text-sm">
           {problem}
-        </span>
+        </p>
       )}
-    </label>
+    </div>
   );
 }
 
@@ -369,4 +378,3 @@ function Candidates({ library, client, query, onPick }: CandidatesProps) {
     </ul>
   );
 }
-

@@ -69,7 +69,8 @@ function Visits({ visits }: { visits: readonly TodayVisit[] }) {
 function Visitor({ client }: { client: TodayClient }) {
   const { library } = useLibrary();
   const cautions = client.cautions.map(
-    (each) => `${each.side ? `${each.side} ` : ''}${(library?.lexicon.cautions.get(each.caution)?.name ?? each.caution).toLowerCase()}`,
+    (each) =>
+      `${each.side ? `${each.side} ` : ''}${(library?.lexicon.cautions.get(each.caution)?.name ?? each.caution).toLowerCase()}`,
   );
   return (
     <article className="grid gap-x-6 gap-y-2 md:grid-cols-[15rem_1fr_auto]" aria-label={client.name}>
@@ -105,7 +106,6 @@ function Visitor({ client }: { client: TodayClient }) {
     </article>
   );
 }
-
 
 function NobodyBooked() {
   const clients = useClients();

@@ -77,7 +77,7 @@ export class Outbox {
     const bySession = new Map<string, SessionEvent[]>();
     for (const event of events) bySession.set(event.sessionId, [...(bySession.get(event.sessionId) ?? []), event]);
     for (const [sessionId, ofSession] of bySession) {
-      let refused = new Map<string, string>();
+      let refused: Map<string, string>;
       let kept: readonly string[] = [];
       try {
         const answer = await this.send(sessionId, ofSession);

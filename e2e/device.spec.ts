@@ -1,0 +1,90 @@
+import { expect } from '@playwright/test';
+import { signIn, startWith, test } from './server.ts';
+
+test('closed in mid-session with the server gone: it is where it was, and arrives once', async ({ context, server, browser }) => {
+  const page = await context.newPage();
+  await signIn(page, server);
+  await startWith(page, 'Ilse', ['Goblet squat', 'Forearm plank']);
+  const floor = page.url();
+  await expect(page.getByText('All sent')).toBeVisible();
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press(' ');
+  await expect(page.getByTestId('count')).toHaveText('3');
+  // The worker that serves the app without a network has to be there by then.
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await expect(page.getByText('All sent')).toBeVisible();
+
+  await server.kill();
+  await page.keyboard.press(' ');
+  await page.keyboard.press(' ');
+  await page.getByRole('button', { name: 'Knee drops in, left' }).click();
+  await expect(page.getByTestId('cue')).toBeVisible();
+  const cue = await page.getByTestId('cue').textContent();
+  await expect(page.getByText(/Off the network\. \d+ things kept here, none lost\./)).toBeVisible();
+  await page.close();
+
+  const again = await context.newPage();
+  await again.goto(floor);
+  await expect(again.getByTestId('count')).toHaveText('5');
+  await expect(again.getByTestId('cue')).toHaveText(cue!);
+  await again.getByRole('button', { name: 'Fixed', exact: true }).click();
+  await expect(again.getByRole('button', { name: 'Looks good' })).toBeVisible();
+  await again.reload();
+  await expect(again.getByTestId('count')).toHaveText('5');
+
+  await server.start();
+  await expect(again.getByText('All sent')).toBeVisible({ timeout: 15_000 });
+
+  // Another device of the same trainer finds just that.
+  const elsewhere = await browser.newContext();
+  const other = await elsewhere.newPage();
+  await signIn(other, server);
+  await other.goto(floor);
+  await expect(other.getByTestId('count')).toHaveText('5');
+  await expect(other.getByRole('complementary', { name: 'Faults' })).toContainText('gone in this set');
+  await elsewhere.close();
+});
+
+test('two tabs run one session: no number is lost, none counted twice', async ({ context, server }) => {
+  const one = await context.newPage();
+  await signIn(one, server);
+  await startWith(one, 'Ilse', ['Goblet squat']);
+  const two = await context.newPage();
+  await two.goto(one.url());
+  await expect(two.getByTestId('count')).toHaveText('0');
+  await one.keyboard.press(' ');
+  await expect(two.getByTestId('count')).toHaveText('1');
+  await Promise.all([one.keyboard.press(' '), two.keyboard.press(' ')]);
+  for (const tab of [one, two]) await expect(tab.getByTestId('count')).toHaveText('3');
+  await one.reload();
+  await expect(one.getByTestId('count')).toHaveText('3');
+});
+
+test('finished without a network, the log is shown from the device and sent later', async ({ page, server }) => {
+  await signIn(page, server);
+  await startWith(page, 'Ilse', ['Goblet squat']);
+  await expect(page.getByText('All sent')).toBeVisible();
+  await server.kill();
+  await page.keyboard.press(' ');
+  await page.keyboard.press('e');
+  await page.keyboard.press('=');
+  await page.getByRole('button', { name: 'Finish', exact: true }).click();
+  await page.getByRole('button', { name: 'Finish and write it down' }).click();
+  await expect(page.getByText('From this device.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Goblet squat' })).toContainText('about right');
+  await server.start();
+  await expect(page.getByText('From this device.')).toBeHidden({ timeout: 20_000 });
+  await expect(page.getByRole('region', { name: 'Goblet squat' })).toContainText('about right');
+});
+
+test('what one trainer keeps on a shared tablet, the next neither sees nor sends', async ({ page, server }) => {
+  await signIn(page, server);
+  await startWith(page, 'Ilse', ['Goblet squat']);
+  const floor = page.url();
+  await expect(page.getByText('All sent')).toBeVisible();
+  await page.getByRole('link', { name: /Leave the floor/ }).click();
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signIn(page, server, 'ferris', 'ropes-and-tar');
+  await expect(page.getByText('Ilse')).toHaveCount(0);
+  await page.goto(floor);
+  await expect(page.getByRole('alert')).toContainText('No such session among yours');
+});

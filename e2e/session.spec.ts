@@ -1,0 +1,180 @@
+import { expect } from '@playwright/test';
+import { pick, signIn, startWith, test } from './server.ts';
+
+test('a session from Today to the log, and the next one begins with the cue that worked', async ({ page, server }) => {
+  await signIn(page, server);
+
+  await test.step('Today says who comes and what was decided', async () => {
+    const ilse = page.getByRole('article', { name: 'Ilse Varga-Holm' });
+    await expect(ilse).toContainText('Decided on');
+    await expect(ilse).toContainText('Goblet squat:');
+    await expect(ilse).toContainText('right shoulder');
+    await expect(page.getByRole('article', { name: 'Caspian Dray' })).toHaveCount(0);
+  });
+
+  await test.step('the library is found in by a fault with a typing error, and a movement is read', async () => {
+    await page.getByRole('link', { name: 'Library' }).click();
+    await page.getByLabel('Find a movement').fill('squeeze orangse');
+    await page.getByRole('link', { name: /Dumbbell Romanian deadlift/ }).click();
+    await expect(page.getByRole('heading', { name: 'Dumbbell Romanian deadlift', level: 1 })).toBeVisible();
+    const strip = page.getByRole('region', { name: 'Rep strip' });
+    for (const phase of ['Set-up', 'Lower', 'Turn', 'Lift', 'Finish']) {
+      await expect(strip.getByRole('heading', { name: phase, exact: true })).toBeVisible();
+    }
+    await expect(strip).toContainText('“Paint your legs with the bells”');
+    await expect(strip).toContainText('Back rounds');
+    const fault = page.getByRole('article').filter({ has: page.getByRole('heading', { name: 'Back rounds' }) });
+    await expect(fault).toContainText('“Stop when your hips stop”');
+    await expect(fault).toContainText('then Stop with the bells at the kneecap');
+    await expect(page.getByText('easier: load, support')).toBeVisible();
+    await page.getByRole('link', { name: 'Wall-tap hinge', exact: true }).last().click();
+    await expect(page.getByRole('heading', { name: 'Wall-tap hinge', level: 1 })).toBeVisible();
+    await expect(page.getByText('harder: load, support')).toBeVisible();
+  });
+
+  const count = page.getByTestId('count');
+  const cue = page.getByTestId('cue');
+  const tile = (name: string) => page.getByRole('complementary', { name: 'Faults' }).getByRole('button', { name }).first();
+
+  await test.step('the floor: two cues, reps by tap and by key', async () => {
+    await page.getByRole('link', { name: 'Today' }).click();
+    await startWith(page, 'Jonah', ['Dumbbell Romanian deadlift', 'Bodyweight squat']);
+    await expect(page.getByRole('region', { name: 'Cues' })).toContainText('Paint your legs with the bells');
+    await expect(page.getByRole('region', { name: 'Cues' })).toContainText('Bump the car door shut');
+    await page.getByRole('button', { name: /^Count/ }).click();
+    await page.keyboard.press(' ');
+    await page.keyboard.press(' ');
+    await expect(count).toHaveText('3');
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await expect(count).toHaveText('2');
+  });
+
+  let firstCue = '';
+  await test.step('a fault: the first cue does nothing, the second one fixes it', async () => {
+    await tile('Squats it').click();
+    await expect(cue).toBeVisible();
+    firstCue = (await cue.textContent()) ?? '';
+    expect(firstCue).toBe('Bump the car door shut');
+    await page.getByRole('button', { name: 'Same', exact: true }).click();
+    await expect(cue).toHaveText('Same soft knees all the way');
+    await page.getByRole('button', { name: 'Fixed', exact: true }).click();
+    await expect(page.getByRole('region', { name: 'Cues' })).toBeVisible();
+    await expect(tile('Squats it')).toContainText('gone in this set');
+  });
+
+  await test.step('two faults: the risk comes first, the other waits by name; then the smallest change', async () => {
+    await tile('Bells drift forward').click();
+    await tile('Back rounds').click();
+    const card = page.getByRole('region', { name: 'Correction' });
+    await expect(card).toContainText('First back rounds — it is a risk');
+    await expect(card).toContainText('Waits: bells drift forward; it often goes with it');
+    await page.keyboard.press('s');
+    await expect(card).toContainText('Enough said. Change something.');
+    await card.getByRole('button', { name: 'Stop with the bells at the kneecap range' }).click();
+    await expect(page.getByText('· stop with the bells at the kneecap')).toBeVisible();
+    await card.getByRole('button', { name: 'It’s gone' }).click();
+    await expect(card).toContainText('Look again: bells drift forward?');
+    await card.getByRole('button', { name: 'Gone', exact: true }).click();
+    await page.getByRole('button', { name: 'Looks good' }).click();
+    await expect(page.getByText('Seen clean. Say so.')).toBeVisible();
+  });
+
+  await test.step('the end of the set: reps, what was left, the next set', async () => {
+    await page.keyboard.press('e');
+    const end = page.getByRole('region', { name: 'End of set' });
+    await end.getByRole('button', { name: 'One more, stop with the bells at the kneecap' }).click();
+    for (let i = 0; i < 5; i += 1) await end.getByRole('button', { name: 'One more, reps' }).click();
+    await end.getByRole('button', { name: 'Plenty left' }).click();
+    await expect(page.getByTestId('next-set')).toHaveText('10 reps');
+    await expect(end).toContainText('plenty left and clean');
+    await end.getByRole('button', { name: 'Do that' }).click();
+    await expect(end).toContainText('Next set: 10 reps');
+    await page.getByRole('button', { name: 'Start set 2' }).click();
+    await expect(page.getByRole('button', { name: 'Count: 0 of 10' })).toBeVisible();
+  });
+
+  await test.step('swapped at once, without a cue', async () => {
+    await page.keyboard.press(' ');
+    await page.getByRole('button', { name: 'Swap for wall-tap hinge' }).click();
+    await expect(page.getByRole('heading', { name: 'Wall-tap hinge', level: 1 })).toBeVisible();
+    await page.keyboard.press(' ');
+    await page.getByRole('button', { name: 'End set' }).click();
+    await page.getByRole('button', { name: 'About right' }).click();
+  });
+
+  await test.step('pain is one tap: the set ends and the caution stands there', async () => {
+    await page
+      .getByRole('navigation')
+      .getByRole('button', { name: /Bodyweight squat/ })
+      .click();
+    await expect(page.getByRole('heading', { name: 'Bodyweight squat', level: 1 })).toBeVisible();
+    await page.keyboard.press(' ');
+    await page.getByRole('button', { name: 'Pain', exact: true }).click();
+    const dialog = page.getByRole('dialog', { name: 'The set has ended' });
+    await expect(dialog).toContainText('call your local emergency number');
+    await dialog.getByRole('button', { name: 'In the joint' }).click();
+    await dialog.getByRole('button', { name: 'Close' }).click();
+    await expect(page.getByRole('navigation').getByRole('button', { name: /Bodyweight squat/ })).toContainText('stopped: pain');
+  });
+
+  await test.step('finish, and read the log', async () => {
+    await page.getByRole('button', { name: 'Finish', exact: true }).click();
+    await page.getByLabel('Next time, Wall-tap hinge').fill('Hinge with the wall, then the bells again');
+    await page.getByLabel('Anything else?').fill('Slept badly.');
+    await page.getByRole('button', { name: 'Finish and write it down' }).click();
+    await expect(page.getByRole('heading', { name: 'Jonah Abara', level: 1 })).toBeVisible();
+    const next = page.getByRole('region', { name: 'Next time' });
+    await expect(next).toContainText('Wall-tap hinge: Hinge with the wall, then the bells again (the trainer’s own words)');
+    await expect(next).toContainText('Bodyweight squat: Leave it out until it has been looked at');
+    const hinge = page.getByRole('region', { name: 'Wall-tap hinge' });
+    await expect(hinge).toContainText('Swapped dumbbell Romanian deadlift for wall-tap hinge');
+    const rows = hinge.getByRole('row');
+    await expect(rows.nth(1)).toContainText('7 reps');
+    await expect(rows.nth(1)).toContainText('1 rep · stop with the bells at the kneecap');
+    await expect(rows.nth(1)).toContainText('plenty left');
+    await expect(rows.nth(1)).toContainText('Squats it (fixed)');
+    await expect(rows.nth(1)).toContainText(`“${firstCue}” same`);
+    await expect(rows.nth(1)).toContainText('“Same soft knees all the way” fixed');
+    await expect(page.getByText('Pain (in a joint) in the bodyweight squat')).toBeVisible();
+    await expect(page.getByText('Note: Slept badly.')).toBeVisible();
+  });
+
+  await test.step('the next session: the cue that worked comes first and says so', async () => {
+    await page.getByRole('link', { name: 'Start another session with Jonah' }).click();
+    await pick(page, ['Dumbbell Romanian deadlift']);
+    await tile('Squats it').click();
+    await expect(cue).toHaveText('Same soft knees all the way');
+    await expect(page.getByTestId('cue-reason')).toContainText('Fixed it 1 of 1 time for Jonah');
+  });
+
+  await test.step('Today shows what was decided, and the session that is still open', async () => {
+    await page.getByRole('link', { name: /Leave the floor/ }).click();
+    await expect(page.getByRole('link', { name: /Jonah Abara still on the floor/ })).toBeVisible();
+    await expect(page.getByRole('article', { name: 'Jonah Abara' })).toContainText('hinge with the wall, then the bells again');
+  });
+});
+
+test('one side, then the other: the sides are counted apart', async ({ page, server }) => {
+  await signIn(page, server);
+  await startWith(page, 'Priya', ['Split squat']);
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press(' ');
+  const first = page.getByRole('button', { name: /^Count: 3 of/ });
+  await expect(first).toContainText('left side');
+  await page.keyboard.press('o');
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: /^Count: 1 of/ })).toContainText('right side');
+  await page.getByRole('button', { name: 'Knee drops in, right' }).click();
+  await expect(page.getByRole('region', { name: 'Correction' })).toContainText('right: knee drops in');
+});
+
+test('a hold runs by the clock', async ({ page, server }) => {
+  await signIn(page, server);
+  await startWith(page, 'Priya', ['Forearm plank']);
+  await page.getByRole('button', { name: 'Start hold' }).click();
+  await expect(page.getByRole('button', { name: /^Hold: [2-9] of/ })).toBeVisible();
+  await page.getByRole('button', { name: 'End set' }).click();
+  const end = page.getByRole('region', { name: 'End of set' });
+  await expect(end.getByRole('group', { name: 'seconds' })).toContainText(/[2-9]/);
+  await end.getByRole('button', { name: 'Nothing left' }).click();
+  await expect(page.getByTestId('next-set')).toContainText('Knees a finger off the floor');
+});
