@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
-import { DataSource, type DataSourceOptions } from 'typeorm';
+import type { DataSourceOptions } from 'typeorm';
 import { ENTITIES } from './entities.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 
@@ -25,8 +25,4 @@ export function dataSourceOptions(file: string): DataSourceOptions {
       database.pragma('synchronous = FULL');
     },
   };
-}
-
-export function createDataSource(file: string): DataSource {
-  return new DataSource(dataSourceOptions(file));
 }

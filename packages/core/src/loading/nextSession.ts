@@ -67,7 +67,8 @@ export function decideNextSession(
     return { kind: 'repeat', text: `Not heavier: first get rid of “${open}”`, reasons: ['a risk fault was open at the end'] };
   }
   const before = past[0];
-  const lost = (outcome: MovementOutcome) => outcome.leastDone < outcome.target;
+  // Stopped early with plenty left was the trainer's doing, not a lack of strength.
+  const lost = (outcome: MovementOutcome) => outcome.leastDone < outcome.target && outcome.effort !== 'plenty-left';
   if (before && lost(today) && lost(before)) {
     return { kind: 'step-down', text: stepDownText(options), reasons: ['fell short on two sessions running'] };
   }
@@ -80,7 +81,7 @@ export function decideNextSession(
     return { kind: 'raise', text: raiseText(options), reasons: ['top of the range and clean on two sessions'] };
   }
   if (open) return { kind: 'repeat', text: `The same; watch for “${open}”`, reasons: ['a fault was open at the end'] };
-  if (today.effort === 'plenty-left' && today.clean && !lost(today)) {
+  if (today.effort === 'plenty-left' && today.clean && today.leastDone >= today.target) {
     return { kind: 'repeat', text: 'Same movement, a rep or two more', reasons: ['clean with plenty left'] };
   }
   return { kind: 'repeat', text: 'The same again', reasons: [lost(today) ? 'fell short once' : 'about right'] };

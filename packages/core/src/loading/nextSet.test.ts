@@ -93,6 +93,7 @@ describe('the next session', () => {
   test('two sessions of lost reps are one step down, one is not', () => {
     expect(decide({ leastDone: 9 }).kind).toBe('repeat');
     expect(decide({ leastDone: 9 }, { leastDone: 10 })).toMatchObject({ kind: 'step-down', text: 'A step lighter' });
+    expect(decide({ leastDone: 9, effort: 'plenty-left' }, { leastDone: 10 }).kind).toBe('repeat');
   });
 
   test('never raised with a risk open or after pain', () => {

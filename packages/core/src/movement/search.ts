@@ -52,6 +52,16 @@ const WEIGHT: Readonly<Record<SearchField, number>> = {
   kit: 1,
 };
 
+/** Words that stand in nearly every sentence and tell movements apart by nothing. */
+const NOISE = new Set(
+  'a an and as at by for from in into is it its of off on or over that the their them they to with you your'.split(' '),
+);
+
+function worthSearching(term: string): string | null {
+  const word = term.toLowerCase();
+  return NOISE.has(word) ? null : word;
+}
+
 /** Letters that may be wrong: two in a word of five or more (a transposition is two), one in four, none in shorter ones. */
 function forgiven(term: string): number | false {
   if (term.length >= 5) return 2;
@@ -59,7 +69,7 @@ function forgiven(term: string): number | false {
 }
 
 export function buildSearch(texts: Iterable<SearchText>): LibrarySearch {
-  const index = new MiniSearch<SearchText>({ fields: [...SEARCH_FIELDS], idField: 'id' });
+  const index = new MiniSearch<SearchText>({ fields: [...SEARCH_FIELDS], idField: 'id', processTerm: worthSearching });
   const all = [...texts];
   index.addAll(all);
   const idByName = new Map(all.map((text) => [text.name.toLowerCase(), text.id]));
@@ -67,7 +77,12 @@ export function buildSearch(texts: Iterable<SearchText>): LibrarySearch {
     find(query, limit = 50) {
       const typed = query.trim().toLowerCase();
       if (typed === '') return [];
-      const options = { boost: WEIGHT, combineWith: 'AND', prefix: true } as const;
+      if (typed.length === 1) {
+        // One letter is in everything; as the beginning of a name it is already of use.
+        const named = all.filter((text) => text.name.toLowerCase().startsWith(typed)).slice(0, limit);
+        return named.map(({ id }) => ({ movementId: id, score: 1, field: 'name' }));
+      }
+      const options = { boost: WEIGHT, combineWith: 'AND', prefix: (term: string) => term.length > 1 } as const;
       const exact = index.search(typed, options);
       // Errors are forgiven only when nothing fits as typed: a right word is never drowned by words that are like it.
       const found = exact.length > 0 ? exact : index.search(typed, { ...options, fuzzy: forgiven });

@@ -21,6 +21,8 @@ type Mutable<T> = T extends readonly (infer E)[]
 /** The state while it is being built, with what only the fold needs. */
 interface Draft extends Mutable<SessionState> {
   readonly setById: Map<string, Mutable<SetState>>;
+  /** What happens mostly happens in the set that something just happened in: saves a lookup an event. */
+  latestSet: Mutable<SetState> | null;
   readonly laneById: Map<string, Mutable<LaneState>>;
   readonly setOfCue: Map<string, Mutable<SetState>>;
 }
@@ -48,24 +50,35 @@ export function foldSession(events: Iterable<SessionEvent>): SessionState {
     notes: [],
     lamport: standing.lamport,
     setById: new Map(),
+    latestSet: null,
     laneById: new Map(),
     setOfCue: new Map(),
   };
   for (const event of standing.events) {
     (APPLY[event.type] as Apply<EventType>)(draft, event);
   }
-  const { setById: _sets, laneById: _lanes, setOfCue: _cues, ...state } = draft;
+  const { setById: _sets, latestSet: _latest, laneById: _lanes, setOfCue: _cues, ...state } = draft;
   return state;
 }
 
-function standingEvents(events: Iterable<SessionEvent>): { events: SessionEvent[]; lamport: number } {
-  const byId = new Map<string, SessionEvent>();
-  for (const event of events) {
-    const known = byId.get(event.id);
-    // An id that comes with two contents must not make the result depend on the order of arrival.
-    if (!known || compareEvents(event, known) < 0) byId.set(event.id, event);
-  }
-  const sorted = [...byId.values()].sort(compareEvents);
+/**
+ * Sorted by `compareEvents`. Logical times are taken out into an array of numbers first: comparing the events themselves would
+ * walk through memory at random and costs several times as much.
+ */
+function inOrder(events: readonly SessionEvent[]): SessionEvent[] {
+  const lamports = Float64Array.from(events, (event) => event.lamport);
+  const order = Uint32Array.from(events, (_event, i) => i);
+  order.sort((i, j) => lamports[i]! - lamports[j]! || compareEvents(events[i]!, events[j]!));
+  return Array.from(order, (i) => events[i]!);
+}
+
+/** Sorted, each once, without those that were taken back, with the amended payloads. */
+function standingEvents(events: Iterable<SessionEvent>): { events: readonly SessionEvent[]; lamport: number } {
+  // The same event twice has the same place: repetitions lie side by side.
+  const sorted = inOrder([...events]).filter((event, i, all) => event.id !== all[i - 1]?.id);
+  const lamport = sorted.at(-1)?.lamport ?? 0;
+  if (!sorted.some(({ type }) => type === 'retracted' || type === 'amended')) return { events: sorted, lamport };
+
   const retracted = new Set<string>();
   const amendments = new Map<string, EventOf<'amended'>>();
   // Backwards, so that the retraction of a retraction has been met before what it restores.
@@ -85,7 +98,15 @@ function standingEvents(events: Iterable<SessionEvent>): { events: SessionEvent[
         : event,
     );
   }
-  return { events: standing, lamport: sorted.at(-1)?.lamport ?? 0 };
+  return { events: standing, lamport };
+}
+
+function setOf(draft: Draft, setId: string | undefined): Mutable<SetState> | undefined {
+  if (setId === undefined) return undefined;
+  if (draft.latestSet?.setId === setId) return draft.latestSet;
+  const set = draft.setById.get(setId);
+  if (set) draft.latestSet = set;
+  return set;
 }
 
 function itemState(item: SessionItem): Mutable<ItemState> {
@@ -184,7 +205,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       ...(payload.tempo && { tempo: payload.tempo }),
       ...(payload.change && { change: payload.change }),
     };
-    const known = draft.setById.get(payload.setId);
+    const known = setOf(draft, payload.setId);
     if (known) {
       if (known.segments.some((each) => each.segmentId === segment.segmentId)) return;
       closeSegment(known, event.at);
@@ -223,7 +244,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     lane.lastSetId = set.setId;
   },
   'rep-counted': (draft, event) => {
-    const set = draft.setById.get(event.payload.setId);
+    const set = setOf(draft, event.payload.setId);
     const segment = set?.segments.find((each) => each.segmentId === event.payload.segmentId);
     if (!set || !segment) return;
     // Counting claims the set: a second device's count of the same reps is never added to the first's.
@@ -235,7 +256,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     if (lane) lane.view = event.payload.view;
   },
   looked: (draft, event) => {
-    const set = draft.setById.get(event.payload.setId);
+    const set = setOf(draft, event.payload.setId);
     if (!set) return;
     const { clean, view, gone = [] } = event.payload;
     set.looks.push({ at: event.at, clean, ...(view && { view }) });
@@ -244,7 +265,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     }
   },
   'fault-seen': (draft, event) => {
-    const set = draft.setById.get(event.payload.setId);
+    const set = setOf(draft, event.payload.setId);
     if (!set) return;
     const { faultId, faultTypeId, side } = event.payload;
     const known = set.faults.find((fault) => fault.faultId === faultId && fault.side === side);
@@ -265,7 +286,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     });
   },
   'cue-given': (draft, event) => {
-    const set = draft.setById.get(event.payload.setId);
+    const set = setOf(draft, event.payload.setId);
     if (!set) return;
     draft.setOfCue.set(event.id, set);
     set.trials.push({
@@ -302,7 +323,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     proposal.decided = { taken, ...(instead && { instead }) };
   },
   'set-ended': (draft, event) => {
-    const set = draft.setById.get(event.payload.setId);
+    const set = setOf(draft, event.payload.setId);
     if (!set) return;
     // Ended twice: the first says when, the second only amends what was done.
     if (set.endedAt === null) {
@@ -318,7 +339,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     }
   },
   'effort-rated': (draft, event) => {
-    const set = draft.setById.get(event.payload.setId);
+    const set = setOf(draft, event.payload.setId);
     if (set) set.effort = event.payload.effort;
   },
   'load-changed': (draft, event) => {
@@ -326,7 +347,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     const item = lane && itemOf(lane, event.payload.itemId);
     if (!lane || !item) return;
     item.load = event.payload.load;
-    const open = lane.openSetId === null ? undefined : draft.setById.get(lane.openSetId);
+    const open = setOf(draft, lane.openSetId ?? undefined);
     if (open?.itemId === item.itemId) spoilTrials(open);
   },
   'next-set-planned': (draft, event) => {
@@ -354,13 +375,13 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     item.dose = payload.dose;
     item.target = payload.target;
     item.load = payload.load;
-    const set = payload.setId === undefined ? undefined : draft.setById.get(payload.setId);
+    const set = setOf(draft, payload.setId);
     if (set) spoilTrials(set);
   },
   'pain-reported': (draft, event) => {
     const { payload } = event;
     draft.pains.push({ ...payload, eventId: event.id, at: event.at, clientId: event.clientId ?? null });
-    const set = payload.setId === undefined ? undefined : draft.setById.get(payload.setId);
+    const set = setOf(draft, payload.setId);
     if (set) set.pain = true;
     // Before the first rep there is no set, and the movement is left out all the same.
     const lane = set ? draft.laneById.get(set.laneId) : laneOf(draft, event);

@@ -183,7 +183,7 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
   return (
     <div className="border-base-300 mt-auto border-t pt-3">
       <p className="text-quiet">{isDue ? 'The smallest change first' : 'If it stays, the smallest change first'}</p>
-      <div className="mt-1 flex flex-wrap gap-2">
+      <div className="mt-1 flex flex-wrap items-center gap-x-1 gap-y-0">
         <button
           type="button"
           title={first.why}

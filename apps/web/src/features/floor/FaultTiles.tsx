@@ -77,7 +77,7 @@ function Tile({ tile, digit, onSee }: { tile: FaultTile; digit: number; onSee: (
           {isOpen && ` · there${seen.side ? `, ${seen.side}` : ''}`}
           {(seen?.status === 'fixed' || seen?.status === 'gone') && ' · gone in this set'}
           {!seen && rate.shown > 0 && ` · ${rate.shown} of ${rate.looked} sets`}
-          {!inView && ` · only from the ${fault.views.map((view) => (view === 'rear' ? 'back' : view)).join(' or ')}`}
+          {!inView && ` · ${fault.views.map((view) => VIEW_WORDS[view]).join(' or ')} only`}
         </span>
       </button>
       {fault.oneSided &&

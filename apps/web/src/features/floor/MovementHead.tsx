@@ -43,7 +43,7 @@ export function MovementHead({ live, situation, index }: MovementHeadProps) {
           {' · '}
           {doseText({ ...document.dose, low: item.target, high: item.target } as typeof document.dose)}
           {segment?.change && <b> · {lowerFirst(segment.change.text)}</b>}
-          {document.tempo && <span className="text-quiet"> · {tempoText(document.tempo)}</span>}
+          {document.tempo && <span className="text-quiet hidden sm:inline"> · {tempoText(document.tempo)}</span>}
         </p>
       </div>
       {due && !set && (

@@ -32,7 +32,7 @@ export function TopBar({ live, state, situation, undo, onFinish }: TopBarProps) 
             className="flex min-h-11 cursor-pointer items-center gap-2 rounded-xl px-3 underline-offset-4 hover:underline"
             onClick={() => void live.undo()}
           >
-            <Undo2 aria-hidden="true" size={18} /> Undo {undo}
+            <Undo2 aria-hidden="true" size={18} /> Undo: {undo}
           </button>
         )}
         {state.status === 'live' && (

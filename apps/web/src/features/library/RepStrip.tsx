@@ -30,14 +30,14 @@ export function RepStrip({ movement }: { movement: ResolvedMovement }) {
     <section aria-label="Rep strip" className="overflow-x-auto">
       <div className="grid min-w-[46rem] grid-cols-[repeat(var(--phases),minmax(0,1fr))]" style={columns}>
         {phases.map((phase) => (
-          <div key={phase} className="border-base-300 border-l border-dashed px-3 pt-1 pb-2 first:border-l-0 first:pl-0">
+          <div key={phase} className="border-base-300 border-l border-dashed px-3 pt-1 pb-2">
             <h2 className="text-lg">{PHASE_NAMES[phase]}</h2>
             <p className="text-quiet leading-snug">{movement.document.phases.find((each) => each.phase === phase)?.does}</p>
           </div>
         ))}
         <BreathLine breaths={phases.map((phase) => movement.document.phases.find((each) => each.phase === phase)?.breath)} />
         {phases.map((phase) => (
-          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pb-3 text-lg leading-snug first:pl-0">
+          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pb-3 text-lg leading-snug">
             {cuesAt(phase).map((cue) => (
               <Cue key={cue.cueId} cue={cue} />
             ))}
@@ -45,7 +45,7 @@ export function RepStrip({ movement }: { movement: ResolvedMovement }) {
         ))}
         <div className="border-base-content col-span-full border-t-2" />
         {phases.map((phase) => (
-          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pt-3 pb-1 first:pl-0">
+          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pt-3 pb-1">
             {faultsAt(phase).map((fault) => (
               <Fault key={fault.faultId} fault={fault} />
             ))}

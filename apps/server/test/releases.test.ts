@@ -1,0 +1,43 @@
+import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import { describe, expect, test } from '@jest/globals';
+import { foldSession, type SessionAnswer, type SessionEvent, type SessionSummary } from '@waxwing/core';
+import { checkEvent } from '@waxwing/core/shapes';
+import request from 'supertest';
+import { createApp } from '../src/app.ts';
+import { SignedInClient } from './testServer.ts';
+
+const FIXTURES = join(import.meta.dirname, 'fixtures');
+
+/** Everything that an earlier release wrote has to be read by this one. */
+describe.each(readdirSync(FIXTURES))('what release %s wrote', (version) => {
+  const kept = (name: string) => readFileSync(join(FIXTURES, version, name));
+
+  test('its database is migrated, its people sign in, and its logs are read', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'waxwing-release-'));
+    const file = join(folder, 'studio.sqlite');
+    writeFileSync(file, gunzipSync(kept('studio.sqlite.gz')));
+    const app = await createApp({ databaseFile: file, quiet: true });
+    await app.init();
+    const signIn = await request(app.getHttpServer())
+      .post('/api/sign-in')
+      .send({ login: 'maren', password: 'net-loft-quay' })
+      .expect(200);
+    const maren = new SignedInClient(app, signIn.get('Set-Cookie')![0]!.split(';')[0]!);
+    const [session] = (await maren.get('/api/sessions').expect(200)).body as SessionSummary[];
+    const { log } = (await maren.get(`/api/sessions/${session!.sessionId}`).expect(200)).body as SessionAnswer;
+    expect(log.lanes[0]!.items.flatMap((item) => item.sets).length).toBeGreaterThan(3);
+    expect(log.lanes[0]!.decisions.length).toBeGreaterThan(0);
+    await app.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  test('its events are still taken, and fold to the state that they folded to then', () => {
+    const events = JSON.parse(kept('events.json').toString()) as SessionEvent[];
+    for (const event of events) expect(checkEvent(event)).toMatchObject({ ok: true });
+    const state: unknown = JSON.parse(JSON.stringify(foldSession(events)));
+    expect(state).toMatchObject(JSON.parse(kept('state.json').toString()) as object);
+  });
+});

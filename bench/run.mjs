@@ -1,0 +1,201 @@
+// Speed, as figures to look at; never a test. Run after a build: npm run bench
+import { randomUUID } from 'node:crypto';
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import * as core from '../packages/core/dist/index.js';
+import { readPack } from '../packages/core/dist/shapes.js';
+
+const root = join(import.meta.dirname, '..');
+const files = readdirSync(join(root, 'library'), { recursive: true })
+  .filter((name) => name.endsWith('.yaml'))
+  .map((name) => ({ name, text: readFileSync(join(root, 'library', name), 'utf8') }));
+const { value: library } = readPack(files);
+const lexicon = core.lexiconOf(library.vocabulary);
+
+/** Times of `rounds` calls in milliseconds, sorted, after a warm-up. */
+function time(work, rounds) {
+  for (let i = 0; i < Math.min(rounds, 20); i += 1) work(i);
+  const times = [];
+  for (let i = 0; i < rounds; i += 1) {
+    const from = performance.now();
+    work(i);
+    times.push(performance.now() - from);
+  }
+  return times.sort((a, b) => a - b);
+}
+
+const p = (times, share) => times[Math.min(times.length - 1, Math.floor(times.length * share))];
+
+function row(what, times, boundMs, note = '') {
+  const p95 = p(times, 0.95);
+  const ratio = (p95 / boundMs).toFixed(2);
+  console.log(
+    `${what.padEnd(46)} median ${p(times, 0.5).toFixed(3).padStart(8)} ms   p95 ${p95.toFixed(3).padStart(8)} ms   bound ${String(boundMs).padStart(3)} ms   ratio ${ratio}${note}`,
+  );
+}
+
+// Search: 5,000 movements, made of the starter library's with other names.
+const WORDS =
+  'tempo paused wide narrow slow high low single double staggered banded weighted held elevated seated kneeling'.split(' ');
+const texts = Array.from({ length: 5000 }, (_, i) => {
+  const document = library.movements[i % library.movements.length];
+  const name = `${WORDS[i % WORDS.length]} ${WORDS[(i * 7) % WORDS.length]} ${document.name} ${i}`;
+  return { ...core.searchTextOf(document, lexicon), id: `bench:${i}`, name };
+});
+const search = core.buildSearch(texts);
+const queries = [
+  'gob',
+  'goblet',
+  'goblet squ',
+  'spread the floor',
+  'knee drops',
+  'hamstr',
+  'kettlebel',
+  'tail tuck',
+  'plnak',
+  'romainan deadlift',
+];
+const found = time((i) => search.find(queries[i % queries.length]), 300);
+
+/** The same search as a plain walk: every word a beginning of some word, else within two letters of one. */
+function distanceWithin(a, b, most) {
+  if (Math.abs(a.length - b.length) > most) return false;
+  let before = Array.from({ length: b.length + 1 }, (_, j) => j);
+  for (let i = 1; i <= a.length; i += 1) {
+    const now = [i];
+    for (let j = 1; j <= b.length; j += 1) {
+      now[j] = Math.min(before[j] + 1, now[j - 1] + 1, before[j - 1] + (a[i - 1] === b[j - 1] ? 0 : 1));
+    }
+    before = now;
+  }
+  return before[b.length] <= most;
+}
+const haystacks = texts.map((text) =>
+  core.SEARCH_FIELDS.map((field) => text[field])
+    .join(' ')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u),
+);
+function scan(query) {
+  const words = query.toLowerCase().split(' ');
+  const exact = haystacks.filter((hay) => words.every((word) => hay.some((each) => each.startsWith(word))));
+  if (exact.length > 0) return exact;
+  return haystacks.filter((hay) =>
+    words.every((word) => hay.some((each) => distanceWithin(word, each, word.length >= 5 ? 2 : 1))),
+  );
+}
+const scanned = time((i) => scan(queries[i % queries.length]), 40);
+row('search, a keystroke, 5,000 movements', found, 8, `   ${(p(scanned, 0.5) / p(found, 0.5)).toFixed(1)}× a linear scan`);
+
+// A session of 10,000 events, six lanes.
+const brief = {
+  sessionId: randomUUID(),
+  localDate: '2026-03-02',
+  zone: 'Etc/UTC',
+  vocabulary: library.vocabulary,
+  kit: null,
+  revisions: library.movements.map((document) => ({ revisionId: randomUUID(), number: 1, document })),
+  clients: [],
+};
+const squat = brief.revisions.find((revision) => revision.document.id === 'waxwing:goblet-squat');
+const cues = core.resolveMovement(squat, lexicon, {}).faults.flatMap((fault) => fault.cues.map((cue) => [fault, cue]));
+for (let lane = 0; lane < 6; lane += 1) {
+  // Ten weeks of history: every cue tried by this client and by others.
+  const tally = (i) => ({ trials: 30 + i, score: 10 + i, fixed: 8 + i });
+  const byFault = Object.fromEntries(cues.map(([fault, cue], i) => [core.tallyKey(fault.faultId, cue.cueId), tally(i)]));
+  brief.clients.push({
+    clientId: randomUUID(),
+    laneId: randomUUID(),
+    name: `Client ${lane}`,
+    cautions: [{ caution: 'knee' }],
+    stances: {},
+    book: { client: byFault, others: byFault, othersByType: byFault },
+    faultRates: Object.fromEntries(cues.map(([fault]) => [fault.faultId, { looked: 60, shown: 20 }])),
+    history: {},
+    due: [],
+    items: Array.from({ length: 6 }, () => ({
+      itemId: randomUUID(),
+      movementId: squat.document.id,
+      revisionId: squat.revisionId,
+      sets: 50,
+      dose: squat.document.dose,
+      target: 12,
+      load: { kind: 'bodyweight' },
+      restSeconds: 60,
+    })),
+  });
+}
+const index = core.indexBrief(brief);
+const events = [];
+const replicaId = randomUUID();
+function add(drafts) {
+  for (const draft of drafts) {
+    const seq = events.length + 1;
+    const at = new Date(Date.UTC(2026, 2, 2, 9) + seq * 1000).toISOString();
+    events.push(
+      core.stampEvent(draft, {
+        id: randomUUID(),
+        sessionId: brief.sessionId,
+        replicaId,
+        seq,
+        lamport: seq,
+        at,
+        actor: 'trainer',
+      }),
+    );
+  }
+}
+add(core.openSession(brief));
+for (let round = 0; events.length < 10_000; round += 1) {
+  const client = brief.clients[round % 6];
+  const item = client.items[Math.floor(round / 6) % 6];
+  const where = { laneId: client.laneId, clientId: client.clientId };
+  const setId = randomUUID();
+  const segmentId = randomUUID();
+  const { itemId, movementId, revisionId, load, target } = item;
+  add([{ type: 'segment-started', ...where, payload: { setId, segmentId, itemId, movementId, revisionId, load, target } }]);
+  add(Array.from({ length: 12 }, () => ({ type: 'rep-counted', ...where, payload: { setId, segmentId } })));
+  const [fault, cue] = cues[round % cues.length];
+  const about = { setId, faultId: fault.faultId, faultTypeId: fault.type };
+  add([
+    { type: 'fault-seen', ...where, payload: about },
+    { type: 'cue-given', ...where, payload: { ...about, cueId: cue.cueId } },
+  ]);
+  add([{ type: 'cue-outcome', ...where, payload: { cueGivenId: events.at(-1).id, outcome: 'same' } }]);
+  add([{ type: 'set-ended', ...where, payload: { setId, reason: 'done' } }]);
+}
+// As they come from a device's store or over HTTP.
+const shuffled = JSON.parse(JSON.stringify(events)).sort(() => Math.random() - 0.5);
+const inOrder = JSON.parse(JSON.stringify(events));
+row(
+  'reducer, 10,000 events as they came',
+  time(() => core.foldSession(inOrder), 60),
+  20,
+);
+row(
+  'reducer, 10,000 events shuffled',
+  time(() => core.foldSession(shuffled), 60),
+  20,
+);
+
+// A tap on a fault, with 6 lanes: fold of an hour's events, triage, ranking, changes.
+const hour = events.slice(0, 1500);
+const laneId = brief.clients[0].laneId;
+const before = core.foldSession(hour);
+const tapped = core.seeFault(
+  { index, state: before, situation: core.laneSituation(index, before, laneId), newId: randomUUID },
+  squat.document.id + '/knees-in',
+);
+add(tapped);
+const withTap = [...hour, ...events.slice(-tapped.length)];
+row(
+  'tap on a fault → correction, 6 lanes (core)',
+  time(() => core.laneSituation(index, core.foldSession(withTap), laneId), 300),
+  50,
+);
+const state = core.foldSession(withTap);
+row(
+  'triage and ranking alone',
+  time(() => core.laneSituation(index, state, laneId), 1000),
+  50,
+);
