@@ -36,10 +36,19 @@ export function BottomBar({ situation, taps }: { situation: LaneSituation; taps:
           onClick={taps.begin}
         >
           {movement.document.rhythm === 'hold' ? 'Start hold' : `Start set ${Math.min(setsDone + 1, 99)}`}
+          {set?.endedAt && <RestLeft endedAt={set.endedAt} restSeconds={item.restSeconds} />}
           {set && setsDone >= item.sets && <span className="block text-sm font-normal">one more than planned</span>}
         </button>
       )}
     </footer>
+  );
+}
+
+/** On a narrow screen, where the clock has no room: the rest stands on the button that ends it. */
+function RestLeft({ endedAt, restSeconds }: { endedAt: string; restSeconds: number }) {
+  const left = restSeconds - secondsBetween(endedAt, useNow());
+  return (
+    <span className="figures block text-sm font-normal md:hidden">{left > 0 ? `rest ${clockText(left)}` : 'rest is over'}</span>
   );
 }
 

@@ -51,7 +51,7 @@ function Floor({ live }: { live: LiveSession }) {
 
   return (
     <div className="flex min-h-dvh flex-col md:h-dvh">
-      <TopBar live={live} state={state} situation={situation ?? null} undo={undo} onFinish={finish} />
+      <TopBar live={live} state={state} situation={situation ?? null} undo={undo} onFinish={isFinishing ? undefined : finish} />
       {state.status === 'ended' ? (
         <main className="mx-auto max-w-2xl px-5 py-10">
           <h1 className="text-3xl">This session has ended</h1>

@@ -12,7 +12,8 @@ interface TopBarProps {
   readonly state: SessionState;
   readonly situation: LaneSituation | null;
   readonly undo: string | null;
-  readonly onFinish: () => void;
+  /** Missing while finishing. */
+  readonly onFinish: (() => void) | undefined;
 }
 
 /** The hour's clock, what waits to be sent, and the ways out. */
@@ -35,7 +36,7 @@ export function TopBar({ live, state, situation, undo, onFinish }: TopBarProps) 
             <Undo2 aria-hidden="true" size={18} /> Undo: {undo}
           </button>
         )}
-        {state.status === 'live' && (
+        {state.status === 'live' && onFinish && (
           <button
             type="button"
             className="border-neutral-content min-h-11 cursor-pointer rounded-xl border px-4"

@@ -1,4 +1,4 @@
-import { PATTERNS, doseText, type MovementRevision, type Pattern, type SearchField } from '@waxwing/core';
+import { PATTERNS, doseText, resolveMovement, stancesInForce, type MovementRevision, type Pattern, type SearchField } from '@waxwing/core';
 import clsx from 'clsx';
 import { Search } from 'lucide-react';
 import { useMemo } from 'react';
@@ -113,24 +113,27 @@ function PatternChoice({ patterns, chosen, onChoose }: PatternChoiceProps) {
 function Results({ library, rows }: { library: IndexedLibrary; rows: readonly Row[] }) {
   return (
     <ul className="border-base-300 border-t">
-      {rows.map(({ revision: { document }, foundBy }) => (
+      {rows.map(({ revision, foundBy }) => {
+        const { document } = revision;
+        return (
         <li key={document.id} className="border-base-300 border-b">
           <Link
             to={`/library/${document.id}`}
             className="hover:bg-base-200 grid min-h-16 items-baseline gap-x-6 px-2 py-3 md:grid-cols-[17rem_1fr_13rem]"
           >
             <span className="heading text-xl">{document.name}</span>
-            <span className="text-lg">“{shortestCue(library, document)}”</span>
+            <span className="text-lg">“{shortestCue(library, revision)}”</span>
             <span className="text-quiet">{foundBy || `${document.pattern} · ${doseText(document.dose)}`}</span>
           </Link>
         </li>
-      ))}
+        );
+      })}
     </ul>
   );
 }
 
-/** What carries furthest across a room. */
-function shortestCue(library: IndexedLibrary, document: MovementRevision['document']): string {
-  const texts = document.cues.map((cue) => (cue.shared ? library.lexicon.cues.get(cue.shared)?.text : cue.text) ?? '');
-  return texts.filter(Boolean).reduce((a, b) => (b.length < a.length ? b : a));
+/** What carries furthest across a room, of what the stances in force leave. */
+function shortestCue(library: IndexedLibrary, revision: MovementRevision): string {
+  const { cues } = resolveMovement(revision, library.lexicon, stancesInForce(library.lexicon));
+  return cues.reduce((shortest, { text }) => (shortest === '' || text.length < shortest.length ? text : shortest), '');
 }

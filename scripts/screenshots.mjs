@@ -1,0 +1,71 @@
+// The pictures of docs/screenshots, from the demo: start `npm run demo`, then node scripts/screenshots.mjs [address]
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+
+const [, , address = 'http://127.0.0.1:4680'] = process.argv;
+const folder = join(import.meta.dirname, '../docs/screenshots');
+const browser = await chromium.launch({
+  executablePath: process.env.WAXWING_CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+/** A picture once fonts and answers have settled. */
+async function picture(name) {
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(250);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+}
+const button = (name) => page.getByRole('button', { name, exact: true });
+
+await page.goto(address);
+await page.getByLabel('Sign-in name').fill('maren');
+await page.getByLabel('Password').fill('net-loft-quay');
+await picture('sign-in');
+await button('Sign in').click();
+await page.getByRole('article', { name: 'Ilse Varga-Holm' }).waitFor();
+await picture('today');
+await page.goto(`${address}/library?q=knee drops`);
+await page.getByRole('link', { name: /Goblet squat/ }).waitFor();
+await picture('library');
+await page.goto(`${address}/library/waxwing:goblet-squat`);
+await page.getByRole('region', { name: 'Rep strip' }).waitFor();
+await picture('movement');
+await page.goto(address);
+await page.getByRole('link', { name: 'Start with Ilse' }).click();
+await button('Go to the floor').waitFor();
+await picture('start');
+await button('Go to the floor').click();
+await button('Pain').waitFor();
+for (let rep = 0; rep < 5; rep += 1) await page.keyboard.press(' ');
+await picture('floor-at-rest');
+await button('Knee drops in, left').click();
+await page.getByRole('button', { name: /Bell pulls you forward/ }).click();
+await page.getByText('Waits: bell pulls you forward').waitFor();
+await picture('floor-correction');
+await page.setViewportSize({ width: 390, height: 844 });
+await picture('floor-phone');
+await page.setViewportSize({ width: 1280, height: 800 });
+await button('Same').click();
+await page.getByText('Enough said.').waitFor();
+await picture('floor-change');
+await page.getByRole('button', { name: 'Stop at the box range' }).click();
+for (let rep = 0; rep < 7; rep += 1) await page.keyboard.press(' ');
+await button('It’s gone').click();
+await button('Gone').click();
+await button('Looks good').click();
+await button('End set').click();
+await button('Plenty left').click();
+await page.getByTestId('next-set').waitFor();
+await picture('end-of-set');
+await button('Pain').click();
+await picture('pain');
+await button('Close').click();
+await page.getByRole('button', { name: 'Undo: pain' }).click();
+await button('Finish').click();
+await button('Finish and write it down').waitFor();
+await picture('finish');
+await button('Finish and write it down').click();
+await page.getByRole('region', { name: 'Next time' }).waitFor();
+await picture('log');
+await browser.close();
