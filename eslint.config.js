@@ -66,6 +66,7 @@ export default tseslint.config(
   { files: ['apps/web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
   {
     files: ['**/*.{js,mjs}'],
+    rules: { 'no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }] },
     languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', performance: 'readonly' } },
   },
 

@@ -35,3 +35,12 @@ export function isOpenTo(document: MovementDocument, circumstances: Circumstance
   const same = (id: string) => id;
   return reasonsClosed(document, circumstances, { kit: same, caution: same }).length === 0;
 }
+
+/**
+ * May the movement be proposed as a step up? Open, and not one for which its author names something else for a caution that
+ * this client has. The trainer may still choose it.
+ */
+export function isAdvisedFor(document: MovementDocument, circumstances: Circumstances): boolean {
+  const namesAnother = document.cautions.some(({ caution, instead }) => instead && circumstances.cautions.has(caution));
+  return !namesAnother && isOpenTo(document, circumstances);
+}

@@ -15,6 +15,8 @@ export interface MovementOutcome {
   readonly pain: boolean;
   /** Name of a fault still open at the end; the most serious one. */
   readonly openFault: string | null;
+  /** A lever that was eased in the last set, in words; what was made then was not yet the whole movement. */
+  readonly easedBy: string | null;
 }
 
 export const DECISION_KINDS = ['raise', 'repeat', 'step-down', 'leave-out'] as const;
@@ -73,12 +75,23 @@ export function decideNextSession(
     return { kind: 'step-down', text: stepDownText(options), reasons: ['fell short on two sessions running'] };
   }
   const atTop = (outcome: MovementOutcome) =>
-    outcome.clean && outcome.leastDone >= outcome.topOfRange && outcome.effort !== null && outcome.effort !== 'nothing-left';
+    outcome.clean &&
+    !outcome.easedBy &&
+    outcome.leastDone >= outcome.topOfRange &&
+    outcome.effort !== null &&
+    outcome.effort !== 'nothing-left';
   if (atTop(today) && today.effort === 'plenty-left') {
     return { kind: 'raise', text: raiseText(options), reasons: ['top of the range, clean, with plenty left'] };
   }
   if (before && atTop(today) && atTop(before)) {
     return { kind: 'raise', text: raiseText(options), reasons: ['top of the range and clean on two sessions'] };
+  }
+  if (today.easedBy) {
+    return {
+      kind: 'repeat',
+      text: `The same; first without “${lowerFirst(today.easedBy)}”`,
+      reasons: ['it was made easier in the last set'],
+    };
   }
   if (open) return { kind: 'repeat', text: `The same; watch for “${open}”`, reasons: ['a fault was open at the end'] };
   if (today.effort === 'plenty-left' && today.clean && today.leastDone >= today.target) {

@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { proposeNextSet, type NextSetInput } from './nextSet.ts';
 import { decideNextSession, type MovementOutcome } from './nextSession.ts';
 
-const EASIER = { movementId: 'w:easy', name: 'Easy squat', levers: ['range' as const], target: 6 };
-const HARDER = { movementId: 'w:hard', name: 'Hard squat', levers: ['load' as const], target: 5 };
+const EASIER = { movementId: 'w:easy', name: 'Easy squat', levers: ['range' as const], target: 6, shownFirst: 12 };
+const HARDER = { movementId: 'w:hard', name: 'Hard squat', levers: ['load' as const], target: 5, shownFirst: 12 };
 
 function propose(part: Partial<NextSetInput>) {
   return proposeNextSet({
@@ -16,6 +16,7 @@ function propose(part: Partial<NextSetInput>) {
     painReported: false,
     rangeEase: 'Stop at the box',
     rangeEased: false,
+    easedBy: null,
     easier: EASIER,
     harder: HARDER,
     ...part,
@@ -31,6 +32,11 @@ describe('the next set', () => {
       'from the top the harder rung',
       { effort: 'plenty-left', target: 12, done: 12 },
       { kind: 'rung', direction: 'harder', target: 5 },
+    ],
+    [
+      'made with an eased lever: the same without it',
+      { effort: 'plenty-left', easedBy: 'Stop at the box' },
+      { kind: 'same', target: 10 },
     ],
     ['plenty left but not clean is the same', { effort: 'plenty-left', clean: false }, { kind: 'same' }],
     ['nothing left with reps lost is what was made', { effort: 'nothing-left', done: 8 }, { kind: 'amount', target: 8 }],
@@ -68,6 +74,7 @@ describe('the next session', () => {
     riskOpen: false,
     pain: false,
     openFault: null,
+    easedBy: null,
   };
   const options = { isLoaded: true, harder: 'Hard squat', easier: 'Easy squat' };
   const decide = (today: Partial<MovementOutcome>, ...past: Partial<MovementOutcome>[]) =>
@@ -83,6 +90,14 @@ describe('the next session', () => {
     expect(decide({ effort: 'plenty-left' })).toMatchObject({ kind: 'raise', text: 'A little heavier' });
     expect(decide({ effort: 'nothing-left' }, {}).kind).toBe('repeat');
     expect(decide({}, { clean: false }).kind).toBe('repeat');
+  });
+
+  test('what was made easier is first done whole, whatever was left', () => {
+    expect(decide({ effort: 'plenty-left', easedBy: 'Stop at the box' })).toMatchObject({
+      kind: 'repeat',
+      text: 'The same; first without “stop at the box”',
+    });
+    expect(decide({}, { easedBy: 'Stop at the box' }).kind).toBe('repeat');
   });
 
   test('without a load the next rung is named', () => {

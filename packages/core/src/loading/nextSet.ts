@@ -1,5 +1,6 @@
 import type { Dose } from '../movement/dose.ts';
 import { amountText } from '../movement/doseText.ts';
+import { lowerFirst } from '../movement/text.ts';
 import type { Lever } from '../movement/terms.ts';
 import type { Effort } from './effort.ts';
 
@@ -10,6 +11,8 @@ export interface RungStep {
   readonly levers: readonly Lever[];
   /** What its first set asks of this client. */
   readonly target: number;
+  /** Reps or seconds that have to be shown before the step is taken. */
+  readonly shownFirst: number;
 }
 
 export interface NextSetInput {
@@ -27,6 +30,8 @@ export interface NextSetInput {
   readonly rangeEase: string | null;
   /** Was the range already made smaller? Then it isn't proposed again. */
   readonly rangeEased: boolean;
+  /** A lever that was eased in the set, in words: what was made was not yet the whole movement. */
+  readonly easedBy: string | null;
   readonly easier: RungStep | null;
   readonly harder: RungStep | null;
 }
@@ -62,6 +67,7 @@ function bounds(dose: Dose): { low: number; high: number } {
  * | pain | stop this movement |
  * | a risk fault open | smaller range, else the easier rung, else fewer |
  * | nothing left, and amount lost or a fault open | what was made if within the range, else easier |
+ * | plenty left, clean, target made, but a lever eased | the same without it |
  * | plenty left, clean, target made | up to the top of the range; from there the harder rung |
  * | otherwise | the same |
  */
@@ -78,10 +84,13 @@ export function proposeNextSet(input: NextSetInput): NextSet {
     return stepDown(input, reason, Math.max(1, Math.min(done, target - stepOf(dose))));
   }
   if (effort === 'plenty-left' && clean && !lost) {
+    if (input.easedBy) {
+      return { kind: 'same', target, reasons: [`clean with “${lowerFirst(input.easedBy)}”: now without it`] };
+    }
     if (target < high) {
       return { kind: 'amount', target: Math.min(high, target + stepOf(dose)), reasons: ['plenty left and clean'] };
     }
-    if (input.harder) {
+    if (input.harder && done >= input.harder.shownFirst) {
       return {
         kind: 'rung',
         direction: 'harder',

@@ -21,7 +21,7 @@ import {
 import type { ClientBrief } from './brief.ts';
 import type { EventDraft } from './envelope.ts';
 import { foldSession } from './fold.ts';
-import { decisionsDue, indexBrief, isClean, laneSituation, nextSetAfter } from './laneSituation.ts';
+import { decisionsDue, indexBrief, isClean, laneSituation, neighbour, nextSetAfter } from './laneSituation.ts';
 import { projectLog } from './log.ts';
 
 type Action = (context: ActionContext) => readonly EventDraft[];
@@ -170,6 +170,19 @@ describe('the end of a set', () => {
     };
     expect(plenty({})).toMatchObject({ kind: 'rung', step: { movementId: 'waxwing:loaded' } });
     expect(plenty({ cautions: [{ caution: 'low-back' }] })).toMatchObject({ kind: 'same' });
+  });
+
+  test('nor one for which its author names another for this caution, though the trainer may choose it', () => {
+    const brief = smallBrief({ cautions: [{ caution: 'low-back' }] });
+    const limited = { caution: 'low-back', limit: 'Light only.', instead: 'waxwing:middle' };
+    const revisions = brief.revisions.map((revision) =>
+      revision.document.id === 'waxwing:loaded'
+        ? { ...revision, document: { ...revision.document, cautions: [limited] } }
+        : revision,
+    );
+    const index = indexBrief({ ...brief, revisions });
+    expect(neighbour(index, CLIENT, 'waxwing:middle', 'harder')).toBeNull();
+    expect(index.isOpen(CLIENT, 'waxwing:loaded')).toBe(true);
   });
 });
 

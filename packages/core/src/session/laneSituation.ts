@@ -2,7 +2,7 @@ import { nextChanges, isCueingSpent, type Change } from '../coaching/nextChange.
 import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts';
 import { triage, type Triage } from '../coaching/triage.ts';
 import { ladderOf, nearest, type Ladder } from '../ladder/ladder.ts';
-import { isOpenTo, type Circumstances } from '../ladder/openTo.ts';
+import { isAdvisedFor, isOpenTo, type Circumstances } from '../ladder/openTo.ts';
 import { BODYWEIGHT, startingTarget } from '../loading/startingLoad.ts';
 import { AFTER_PAIN, decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
 import { proposeNextSet, type NextSet, type RungStep } from '../loading/nextSet.ts';
@@ -27,6 +27,8 @@ export interface BriefIndex {
   /** As this client's stances leave it; `null` for a movement that the brief doesn't hold. */
   movement(clientId: string, movementId: string): ResolvedMovement | null;
   isOpen(clientId: string, movementId: string): boolean;
+  /** Open, and nothing speaks against proposing it as a step up. */
+  isAdvised(clientId: string, movementId: string): boolean;
   nameOf(movementId: string): string;
 }
 
@@ -66,6 +68,10 @@ export function indexBrief(brief: SessionBrief): BriefIndex {
     isOpen(clientId, movementId) {
       const revision = revisions.get(movementId);
       return revision !== undefined && isOpenTo(revision.document, circumstancesOf(clientId));
+    },
+    isAdvised(clientId, movementId) {
+      const revision = revisions.get(movementId);
+      return revision !== undefined && isAdvisedFor(revision.document, circumstancesOf(clientId));
     },
     nameOf: (movementId) => revisions.get(movementId)?.document.name ?? movementId,
   };
@@ -253,14 +259,18 @@ export function isClean(set: SetState, movement: ResolvedMovement): boolean | nu
   return !openFaults(set, movement).some((fault) => fault.severity !== 'polish');
 }
 
-/** The nearest movement in a direction that is open to this client here; `null` when there is none. */
+/**
+ * The nearest movement in a direction that is open to this client here; upward only one that may be proposed to them. `null`
+ * when there is none.
+ */
 export function neighbour(
   index: BriefIndex,
   clientId: string,
   movementId: string,
   direction: 'easier' | 'harder',
 ): RungStep | null {
-  const [path] = nearest(index.ladder, movementId, direction, (id) => index.isOpen(clientId, id));
+  const may = (id: string) => (direction === 'easier' ? index.isOpen(clientId, id) : index.isAdvised(clientId, id));
+  const [path] = nearest(index.ladder, movementId, direction, may);
   const revision = path && index.revision(path.movementId);
   const client = index.client(clientId);
   if (!revision || !client) return null;
@@ -269,7 +279,14 @@ export function neighbour(
     name: revision.document.name,
     levers: path.steps.flatMap((step) => step.levers),
     target: targetFor(client, revision.document),
+    // Both directions are the same edges: what must be shown stands on the step out of the easier end.
+    shownFirst: path.steps[0]!.shownFirst.reps ?? path.steps[0]!.shownFirst.seconds ?? 0,
   };
+}
+
+/** What made the set easier than the movement is, in words; `null` when nothing did. */
+function easedBy(set: SetState): string | null {
+  return set.segments.findLast((segment) => segment.change?.kind === 'lever')?.change?.text ?? null;
 }
 
 /** The proposal for the next set of an item, from the set that has just ended and the client's one answer. */
@@ -287,6 +304,7 @@ export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: S
     painReported: set.pain,
     rangeEase: movement.document.eases.find((ease) => ease.lever === 'range')?.text ?? null,
     rangeEased: set.changes.includes('lever:range'),
+    easedBy: easedBy(set),
     easier: rung('easier'),
     harder: rung('harder'),
   });
@@ -312,6 +330,7 @@ export function movementOutcome(state: SessionState, item: ItemState, movement: 
     riskOpen: open.some((fault) => fault.severity === 'risk'),
     pain: item.pain,
     openFault: open[0]?.name ?? null,
+    easedBy: easedBy(last),
   };
 }
 
@@ -326,9 +345,10 @@ export function decisionsDue(
     const movement = index.movement(lane.clientId, item.movementId);
     const outcome = movement && movementOutcome(state, item, movement);
     if (!outcome) return item.pain ? [{ ...AFTER_PAIN, movementId: item.movementId }] : [];
+    const harder = neighbour(index, lane.clientId, item.movementId, 'harder');
     const decision = decideNextSession(outcome, client?.history[item.movementId]?.outcomes ?? [], {
       isLoaded: item.load.kind !== 'bodyweight',
-      harder: neighbour(index, lane.clientId, item.movementId, 'harder')?.name ?? null,
+      harder: harder && outcome.leastDone >= harder.shownFirst ? harder.name : null,
       easier: neighbour(index, lane.clientId, item.movementId, 'easier')?.name ?? null,
     });
     return [{ ...decision, movementId: item.movementId }];

@@ -76,7 +76,7 @@ function Tile({ tile, digit, onSee }: { tile: FaultTile; digit: number; onSee: (
           <SeverityDrop severity={fault.severity} onDark={isOpen} /> {fault.severity}
           {isOpen && ` · there${seen.side ? `, ${seen.side}` : ''}`}
           {(seen?.status === 'fixed' || seen?.status === 'gone') && ' · gone in this set'}
-          {!seen && rate.shown > 0 && ` · ${rate.shown} of ${rate.looked} sets`}
+          {!seen && rate.shown > 0 && ` · ${rate.shown} of ${rate.looked}`}
           {!inView && ` · ${fault.views.map((view) => VIEW_WORDS[view]).join(' or ')} only`}
         </span>
       </button>
