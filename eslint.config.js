@@ -48,6 +48,7 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }],
       '@typescript-eslint/no-extraneous-class': 'off',
+      'no-duplicate-imports': ['error', { allowSeparateTypeImports: true }],
     },
   },
   // Injected classes and shapes in decorated signatures need to be value imports.

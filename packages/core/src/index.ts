@@ -36,6 +36,6 @@ export * from './session/log.ts';
 export * from './session/state.ts';
 export type * from './session/event.ts';
 export type * from './client/clientDocument.ts';
-export type * from './exchange/api.ts';
+export * from './exchange/api.ts';
 export type * from './session/startSession.ts';
 export type { Problem } from './exchange/checkShape.ts';

@@ -1,6 +1,6 @@
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { LastTime, SessionAnswer, SessionBrief, SessionSummary } from '@waxwing/core';
+import { SESSIONS_PAGE, type LastTime, type SessionAnswer, type SessionBrief, type SessionSummary } from '@waxwing/core';
 import type { StartSession } from '@waxwing/core/shapes';
 import { In, Repository } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
@@ -11,7 +11,8 @@ import { MovementEntity } from '../library/library.entities.ts';
 import { Briefs } from './briefs.ts';
 import { LogItemEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from './session.entities.ts';
 
-export const SESSIONS_PAGE = 50;
+const SUMMARY_COLUMNS = ['id', 'localDate', 'zone', 'status', 'startedAt', 'endedAt'] as const;
+type SummaryRow = Pick<SessionEntity, (typeof SUMMARY_COLUMNS)[number]>;
 
 /** Sessions as the trainer who runs them sees them. */
 @Injectable()
@@ -90,7 +91,7 @@ export class Sessions {
 
   async answer(actor: SignedIn, sessionId: string): Promise<SessionAnswer> {
     const session = await this.mine(actor, sessionId);
-    const [summary] = await this.summaries([session]);
+    const [summary] = await this.summaries(actor, [session]);
     const kept = await this.logs.findOneBy({ sessionId });
     const revisions = (await this.briefs.assemble(session)).revisions;
     return {
@@ -108,13 +109,15 @@ export class Sessions {
     };
   }
 
-  /** Newest first, of this trainer's own; `before` is the local date to go on from. */
+  /** Newest first, of this trainer's own: those in which everybody is still theirs. */
   async list(actor: SignedIn, filter: { clientId?: string; live?: boolean; page?: number }): Promise<SessionSummary[]> {
     const query = this.sessions
       .createQueryBuilder('session')
+      // Without the pins, which are most of a session and not looked at here.
+      .select(SUMMARY_COLUMNS.map((column) => `session.${column}`))
       .where('session."trainerId" = :trainerId', { trainerId: actor.trainerId })
-      .orderBy('session."localDate"', 'DESC')
-      .addOrderBy('session."createdAt"', 'DESC')
+      .orderBy('session.localDate', 'DESC')
+      .addOrderBy('session.createdAt', 'DESC')
       .skip((filter.page ?? 0) * SESSIONS_PAGE)
       .take(SESSIONS_PAGE);
     if (filter.live) query.andWhere(`session.status <> 'ended'`);
@@ -124,27 +127,32 @@ export class Sessions {
         clientId: filter.clientId,
       });
     }
-    const found = await query.getMany();
-    const ids = new Set((await this.clients.list(actor)).map((client) => client.clientId));
-    return this.summaries(found.filter((session) => session.pins.clients.every((client) => ids.has(client.clientId))));
+    return this.summaries(actor, await query.getMany());
   }
 
-  private async summaries(sessions: readonly SessionEntity[]): Promise<SessionSummary[]> {
+  private async summaries(actor: SignedIn, sessions: readonly SummaryRow[]): Promise<SessionSummary[]> {
     const sessionIds = sessions.map((session) => session.id);
+    const joined = await this.sessionClients.findBy({ sessionId: In(sessionIds) });
     const items = await this.items.find({ where: { sessionId: In(sessionIds) }, order: { place: 'ASC' } });
-    const names = new Map((await this.movements.find()).map((movement) => [movement.id, movement.name]));
-    return sessions.map((session) => ({
-      sessionId: session.id,
-      localDate: session.localDate,
-      zone: session.zone,
-      status: session.status,
-      startedAt: session.startedAt,
-      endedAt: session.endedAt,
-      clients: session.pins.clients.map(({ clientId, name }) => ({ clientId, name })),
-      movementNames: items
-        .filter((item) => item.sessionId === session.id)
-        .map((item) => names.get(item.movementId) ?? item.movementId),
-    }));
+    const movements = await this.movements.findBy({ studioId: actor.studioId });
+    const nameOfMovement = new Map(movements.map((movement) => [movement.id, movement.name]));
+    const nameOfClient = new Map((await this.clients.list(actor)).map((client) => [client.clientId, client.name]));
+    return sessions.flatMap(({ id, localDate, zone, status, startedAt, endedAt }) => {
+      const clientIds = joined.filter((each) => each.sessionId === id).map((each) => each.clientId);
+      if (!clientIds.every((clientId) => nameOfClient.has(clientId))) return [];
+      return {
+        sessionId: id,
+        localDate,
+        zone,
+        status,
+        startedAt,
+        endedAt,
+        clients: clientIds.map((clientId) => ({ clientId, name: nameOfClient.get(clientId)! })),
+        movementNames: items
+          .filter((item) => item.sessionId === id)
+          .map((item) => nameOfMovement.get(item.movementId) ?? item.movementId),
+      };
+    });
   }
 
   /** What a client of this trainer's did last time, in order, with what it asked for. */

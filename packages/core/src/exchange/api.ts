@@ -7,6 +7,9 @@ import type { SessionEvent } from '../session/event.ts';
 import type { SessionLog } from '../session/log.ts';
 import type { Problem } from './checkShape.ts';
 
+/** Sessions on a page of the log. */
+export const SESSIONS_PAGE = 50;
+
 /** Who is signed in. */
 export interface Me {
   readonly trainerId: string;

@@ -319,9 +319,15 @@ export function nextSetText(next: NextSet, unit: DoseKind): string {
   }
 }
 
-/** Takes the proposal for the next set. */
+/** Was a proposal for the set after this one taken already? */
+export function isNextSetDecided(state: SessionState, set: SetState): boolean {
+  return state.proposals.some((each) => each.about === 'next-set' && each.setId === set.setId && each.decided);
+}
+
+/** Takes the proposal for the next set, once. */
 export function takeNextSet(context: ActionContext, next: NextSet): Drafts {
   const { item, set } = context.situation;
+  if (set && isNextSetDecided(context.state, set)) return [];
   const log = proposed(context, 'next-set', nextSetText(next, item.dose.kind), next.reasons, set?.setId);
   const plan = (target: number, change?: SegmentChange): EventDraft => ({
     type: 'next-set-planned',

@@ -30,6 +30,6 @@ export function stampEvent<T extends EventType>(draft: Extract<EventDraft, { typ
   const { type, payload, laneId, clientId } = draft;
   // Written out rather than spread: events of one shape are read several times as fast, and there are many.
   const event = { id, sessionId, replicaId, seq, lamport, at, actor, type, v: 1, payload };
-  if (laneId === undefined) return event as unknown as EventOf<T>;
-  return { ...event, laneId, clientId } as unknown as EventOf<T>;
+  if (laneId === undefined && clientId === undefined) return event as unknown as EventOf<T>;
+  return { ...event, ...(laneId && { laneId }), ...(clientId && { clientId }) } as unknown as EventOf<T>;
 }

@@ -1,6 +1,8 @@
-import { lowerFirst, upperFirst } from '@waxwing/core';
 import {
+  endSet,
   loadKindOf,
+  lowerFirst,
+  upperFirst,
   type BriefIndex,
   type Change,
   type CorrectionStep,
@@ -15,7 +17,6 @@ import { Dialog } from './Dialog.tsx';
 import type { LaneTaps } from './LanePanel.tsx';
 import type { LiveSession } from './liveSession.ts';
 import { LoadField, loadFrom, valueOf } from './LoadField.tsx';
-import { endSet, lookGone } from '@waxwing/core';
 
 interface CorrectionCardProps {
   readonly live: LiveSession;
@@ -29,7 +30,6 @@ interface CorrectionCardProps {
 export function CorrectionCard({ live, index, situation, correction, taps }: CorrectionCardProps) {
   const { triage, waitingFor, isCueingSpent, cues } = correction;
   const { laneId } = situation.lane;
-  const gone = () => void live.act(laneId, 'gone', (context) => lookGone(context, triage.first.fault.faultId));
   const step = triage.endSet ? 'end' : waitingFor ? 'said' : isCueingSpent || cues.length === 0 ? 'change' : 'look-again';
   return (
     <section aria-label="Correction" className="bg-panel flex flex-1 flex-col rounded-2xl px-5 py-4 md:px-7">
@@ -46,7 +46,7 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
             >
               End the set now
             </button>
-            <button type="button" className="btn min-h-16 px-6 text-lg" onClick={gone}>
+            <button type="button" className="btn min-h-16 px-6 text-lg" onClick={taps.gone}>
               It’s gone, go on
             </button>
           </div>
@@ -61,7 +61,7 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
             <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={taps.sayIt}>
               Still there
             </button>
-            <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={gone}>
+            <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={taps.gone}>
               Gone
             </button>
           </div>
@@ -71,7 +71,7 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
       <Changes index={index} situation={situation} correction={correction} taps={taps} isDue={step === 'change'} />
       {step === 'change' && (
         <div className="mt-3 flex flex-wrap gap-3">
-          <button type="button" className="btn btn-success min-h-14 text-lg" onClick={gone}>
+          <button type="button" className="btn btn-success min-h-14 text-lg" onClick={taps.gone}>
             It’s gone
           </button>
           {cues.some((ranked) => !ranked.spent) && (

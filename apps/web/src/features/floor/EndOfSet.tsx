@@ -9,7 +9,6 @@ import {
   noteOutcome,
   planNextSet,
   segmentAmount,
-  takeNextSet,
   unitText,
   type BriefIndex,
   type LaneSituation,
@@ -109,7 +108,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
                 <button
                   type="button"
                   className={clsx('btn min-h-14 px-6 text-lg', !isLastSet && 'btn-primary')}
-                  onClick={() => void live.act(lane.laneId, 'next set', (context) => takeNextSet(context, next))}
+                  onClick={taps.takeNextSet}
                 >
                   {next.kind === 'stop' ? 'Leave it for today' : 'Do that'}
                 </button>

@@ -4,8 +4,10 @@ import {
   countRep,
   endSet,
   lookClean,
+  lookGone,
   makeChange,
   neighbour,
+  nextSetAfter,
   noteOutcome,
   rateEffort,
   reportPain,
@@ -15,6 +17,7 @@ import {
   startItem,
   swapFor,
   switchSide,
+  takeNextSet,
   VIEWS,
   type BriefIndex,
   type Change,
@@ -54,6 +57,8 @@ export interface LaneTaps {
   readonly end: () => void;
   readonly rate: (effort: Effort) => void;
   readonly goTo: (itemId: string) => void;
+  readonly takeNextSet: () => void;
+  readonly gone: () => void;
 }
 
 interface LanePanelProps {
@@ -95,6 +100,17 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       },
       end: () => void live.act(laneId, 'end of set', (context) => endSet(context, 'done')),
       rate: (effort) => void live.act(laneId, 'answer', (context) => rateEffort(context, effort)),
+      takeNextSet: () =>
+        void live.act(laneId, 'next set', (context) => {
+          const done = context.situation.isWorking ? null : context.situation.set;
+          if (!done?.effort) return [];
+          return takeNextSet(context, nextSetAfter(context.index, context.situation, done, done.effort));
+        }),
+      gone: () =>
+        void live.act(laneId, 'gone', (context) => {
+          const first = context.situation.correction?.triage.first.fault.faultId;
+          return first ? lookGone(context, first) : [];
+        }),
       goTo: (itemId) =>
         void live.act(laneId, 'change of movement', (context) => {
           const next = context.situation.lane.items.find((each) => each.itemId === itemId);
@@ -127,6 +143,8 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       what: outcome,
       run: () => taps.outcome(outcome),
     })),
+    { keys: ['y'], shown: 'Y', what: 'still there: say it', run: isWorking && correction ? taps.sayIt : undefined },
+    { keys: ['g'], shown: 'G', what: 'gone', run: isWorking ? taps.gone : undefined },
     { keys: ['a'], shown: 'A', what: 'say it another way', run: correction?.waitingFor ? taps.sayAnotherWay : undefined },
     {
       keys: ['c'],
@@ -154,6 +172,13 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       what,
       run: () => taps.rate(effort),
     })),
+    { keys: ['d'], shown: 'D', what: 'do what is proposed for the next set', run: taps.takeNextSet },
+    {
+      keys: ['n'],
+      shown: 'N',
+      what: 'next movement',
+      run: situation.nextItem ? () => taps.goTo(situation.nextItem!.itemId) : undefined,
+    },
     {
       keys: ['v'],
       shown: 'V',
@@ -178,7 +203,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
           {set && !isWorking ? (
             <EndOfSet key={set.setId} live={live} index={index} state={state} situation={situation} set={set} taps={taps} />
           ) : correction && isWorking ? (
-            <CorrectionCard index={index} situation={situation} correction={correction} taps={taps} live={live} />
+            <CorrectionCard live={live} index={index} situation={situation} correction={correction} taps={taps} />
           ) : (
             <CuesAtRest situation={situation} taps={taps} />
           )}

@@ -1,5 +1,4 @@
-import { lowerFirst } from '@waxwing/core';
-import type { Step } from '@waxwing/core';
+import { lowerFirst, type Step } from '@waxwing/core';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import { Link } from 'react-router';
 import type { IndexedLibrary } from '../../shared/queries.ts';

@@ -1,5 +1,4 @@
-import { lowerFirst } from '@waxwing/core';
-import { PHASES_OF_RHYTHM, type Breath, type Checkpoint, type Phase, type ResolvedCue, type ResolvedFault, type ResolvedMovement } from '@waxwing/core';
+import { PHASES_OF_RHYTHM, lowerFirst, type Breath, type Checkpoint, type Phase, type ResolvedCue, type ResolvedFault, type ResolvedMovement } from '@waxwing/core';
 import { useId } from 'react';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 

@@ -1,19 +1,17 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
-import type { SessionSummary } from '@waxwing/core';
+import { SESSIONS_PAGE, type SessionSummary } from '@waxwing/core';
 import { Link } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { shortDay } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 
-const PAGE = 50;
-
 export default function LogListPage() {
   const sessions = useInfiniteQuery({
     queryKey: ['sessions'],
     queryFn: ({ pageParam }) => api.get<readonly SessionSummary[]>(`sessions?page=${pageParam}`),
     initialPageParam: 0,
-    getNextPageParam: (last, pages) => (last.length < PAGE ? undefined : pages.length),
+    getNextPageParam: (last, pages) => (last.length < SESSIONS_PAGE ? undefined : pages.length),
     refetchOnMount: 'always',
   });
   const all = sessions.data?.pages.flat() ?? [];

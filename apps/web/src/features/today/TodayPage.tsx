@@ -1,6 +1,5 @@
-import { lowerFirst } from '@waxwing/core';
+import { lowerFirst, type SessionSummary, type TodayAnswer, type TodayClient, type TodayVisit } from '@waxwing/core';
 import { useQuery } from '@tanstack/react-query';
-import type { SessionSummary, TodayAnswer, TodayClient, TodayVisit } from '@waxwing/core';
 import { Link } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { dayText, localDate, shortDay, timeOfDay } from '../../shared/dates.ts';
