@@ -85,12 +85,12 @@ test('a session from Today to the log, and the next one begins with the cue that
     await end.getByRole('button', { name: 'One more, stop with the bells at the kneecap' }).click();
     for (let i = 0; i < 5; i += 1) await end.getByRole('button', { name: 'One more, reps' }).click();
     await end.getByRole('button', { name: 'Plenty left' }).click();
-    await expect(page.getByTestId('next-set')).toHaveText('10 reps');
-    await expect(end).toContainText('plenty left and clean');
+    await expect(page.getByTestId('next-set')).toHaveText('Same again: 8 reps');
+    await expect(end).toContainText('clean with “stop with the bells at the kneecap”: now without it');
     await end.getByRole('button', { name: 'Do that' }).click();
-    await expect(end).toContainText('Next set: 10 reps');
+    await expect(end).toContainText('Next set: Same again: 8 reps');
     await page.getByRole('button', { name: 'Start set 2' }).click();
-    await expect(page.getByRole('button', { name: 'Count: 0 of 10' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Count: 0 of 8' })).toBeVisible();
   });
 
   await test.step('swapped at once, without a cue', async () => {

@@ -42,15 +42,15 @@ export interface LibrarySearch {
   find(query: string, limit?: number): readonly SearchHit[];
 }
 
-const WEIGHT: Readonly<Record<SearchField, number>> = {
-  name: 8,
-  otherNames: 6,
-  muscles: 2,
-  cues: 2,
-  faults: 2,
-  levers: 1,
-  kit: 1,
-};
+/** What the index holds: the fields that weigh alike are one, since each field of an index costs again at every keystroke. */
+interface Indexed {
+  readonly id: string;
+  readonly name: string;
+  readonly otherNames: string;
+  readonly rest: string;
+}
+
+const WEIGHT = { name: 8, otherNames: 6, rest: 2 };
 
 /** Words that stand in nearly every sentence and tell movements apart by nothing. */
 const NOISE = new Set(
@@ -69,9 +69,12 @@ function forgiven(term: string): number | false {
 }
 
 export function buildSearch(texts: Iterable<SearchText>): LibrarySearch {
-  const index = new MiniSearch<SearchText>({ fields: [...SEARCH_FIELDS], idField: 'id', processTerm: worthSearching });
+  const index = new MiniSearch<Indexed>({ fields: Object.keys(WEIGHT), idField: 'id', processTerm: worthSearching });
   const all = [...texts];
-  index.addAll(all);
+  index.addAll(
+    all.map(({ id, name, otherNames, ...rest }) => ({ id, name, otherNames, rest: Object.values(rest).join(' · ') })),
+  );
+  const textById = new Map(all.map((text) => [text.id, text]));
   const idByName = new Map(all.map((text) => [text.name.toLowerCase(), text.id]));
   return {
     find(query, limit = 50) {
@@ -86,19 +89,25 @@ export function buildSearch(texts: Iterable<SearchText>): LibrarySearch {
       const exact = index.search(typed, options);
       // Errors are forgiven only when nothing fits as typed: a right word is never drowned by words that are like it.
       const found = exact.length > 0 ? exact : index.search(typed, { ...options, fuzzy: forgiven });
-      const hits = found.map((result) => ({
-        movementId: String(result.id),
-        score: result.score,
-        field: mostMatched(Object.values(result.match) as SearchField[][]),
-      }));
       const named = idByName.get(typed);
-      return hits.sort((a, b) => Number(b.movementId === named) - Number(a.movementId === named)).slice(0, limit);
+      return found
+        .sort((a, b) => Number(b.id === named) - Number(a.id === named))
+        .slice(0, limit)
+        .map(({ id, score, match }) => ({
+          movementId: String(id),
+          score,
+          field: mostMatched(textById.get(String(id))!, Object.keys(match)),
+        }));
     },
   };
 }
 
 /** The field in which most of the words were met; of equals the weightier. */
-function mostMatched(fieldsOfWords: readonly (readonly SearchField[])[]): SearchField {
-  const count = (field: SearchField) => fieldsOfWords.filter((fields) => fields.includes(field)).length;
-  return SEARCH_FIELDS.reduce((best, field) => (count(field) > count(best) ? field : best));
+function mostMatched(text: SearchText, words: readonly string[]): SearchField {
+  const count = (field: SearchField) => {
+    const inField = new Set(text[field].toLowerCase().split(/[^\p{L}\p{N}]+/u));
+    return words.filter((word) => inField.has(word)).length;
+  };
+  const counts = SEARCH_FIELDS.map((field) => ({ field, count: count(field) }));
+  return counts.reduce((best, each) => (each.count > best.count ? each : best)).field;
 }
