@@ -67,14 +67,24 @@ test('nothing serious stands in the way of a screen reader, by day and at dusk',
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('looks good');
 });
 
-test('on a phone everything of Floor is within reach', async ({ page, server }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat']);
-  for (const name of ['Pain', 'Start set 1']) await expect(page.getByRole('button', { name, exact: true })).toBeInViewport();
-  await page.getByRole('button', { name: /^Count/ }).click();
-  await page.getByRole('button', { name: 'Knee drops in, left' }).click();
-  await expect(page.getByTestId('cue')).toBeVisible();
-  const width = await page.evaluate(() => document.documentElement.scrollWidth);
-  expect(width).toBeLessThanOrEqual(390);
-});
+for (const [device, width, height] of [
+  ['a phone', 390, 844],
+  ['an upright tablet', 820, 1180],
+] as const) {
+  test(`on ${device} everything of Floor is within reach`, async ({ page, server }) => {
+    await page.setViewportSize({ width, height });
+    await signIn(page, server);
+    await startWith(page, 'Priya', ['Split squat']);
+    for (const name of ['Pain', 'Start set 1']) await expect(page.getByRole('button', { name, exact: true })).toBeInViewport();
+    await page.getByRole('button', { name: /^Count/ }).click();
+    await expect(page.getByTestId('count')).toBeInViewport({ ratio: 1 });
+    await page.getByRole('button', { name: 'Knee drops in, left' }).click();
+    for (const name of ['Fixed', 'Better', 'Same', 'Worse', 'Other side', 'End set']) {
+      const box = await page.getByRole('button', { name, exact: true }).boundingBox();
+      expect(box!.width, name).toBeGreaterThanOrEqual(56);
+      expect(box!.height, name).toBeGreaterThanOrEqual(56);
+    }
+    const used = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(used).toBeLessThanOrEqual(width);
+  });
+}

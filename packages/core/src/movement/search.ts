@@ -71,9 +71,7 @@ function forgiven(term: string): number | false {
 export function buildSearch(texts: Iterable<SearchText>): LibrarySearch {
   const index = new MiniSearch<Indexed>({ fields: Object.keys(WEIGHT), idField: 'id', processTerm: worthSearching });
   const all = [...texts];
-  index.addAll(
-    all.map(({ id, name, otherNames, ...rest }) => ({ id, name, otherNames, rest: Object.values(rest).join(' · ') })),
-  );
+  index.addAll(all.map(({ id, name, otherNames, ...rest }) => ({ id, name, otherNames, rest: Object.values(rest).join(' · ') })));
   const textById = new Map(all.map((text) => [text.id, text]));
   const idByName = new Map(all.map((text) => [text.name.toLowerCase(), text.id]));
   return {

@@ -11,7 +11,7 @@ export function BottomBar({ situation, taps }: { situation: LaneSituation; taps:
   const { set, isWorking, item, movement } = situation;
   const setsDone = item.setIds.length;
   return (
-    <footer className="bg-base-100 sticky bottom-0 grid grid-cols-[5rem_1fr_6rem] gap-2 px-3 py-3 md:grid-cols-[12rem_1fr_1fr_18.5rem] md:gap-4 md:px-4">
+    <footer className="bg-base-100 sticky bottom-0 grid grid-cols-[5rem_1fr_6rem] gap-2 px-3 py-3 md:grid-cols-[8rem_1fr_1fr_10rem] md:gap-3 lg:grid-cols-[12rem_1fr_1fr_18.5rem] lg:gap-4 lg:px-4">
       <button
         type="button"
         className="bg-error text-error-content heading min-h-20 cursor-pointer rounded-2xl text-xl md:min-h-28 md:text-2xl"
@@ -78,21 +78,21 @@ function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps
       <button
         type="button"
         aria-label={isHold ? `Hold: ${done} of ${target} seconds` : `Count: ${done} of ${target}`}
-        className="flex min-w-0 flex-1 cursor-pointer items-center gap-3 px-4 text-left disabled:cursor-default md:gap-5 md:px-6"
+        className="flex min-w-0 flex-1 cursor-pointer items-center gap-3 overflow-hidden px-3 text-left disabled:cursor-default lg:gap-5 lg:px-6"
         onClick={isHold ? taps.begin : taps.count}
         disabled={isHold && isWorking}
       >
-        <span className="heading figures text-5xl md:text-7xl" data-testid="count">
+        <span className="heading figures shrink-0 text-5xl lg:text-7xl" data-testid="count">
           {done}
         </span>
-        <span className="leading-tight">
+        <span className={otherIsLeftToDo ? 'hidden leading-tight sm:block' : 'leading-tight'}>
           <span className="block text-lg">
-            of {target} {unit}
+            of {target} <span className={otherIsLeftToDo ? 'hidden lg:inline' : undefined}>{unit}</span>
           </span>
           {isWorking && left > 0 && left <= LAST && !isHold ? (
             <span className="bg-accent text-accent-content rounded px-1.5 font-bold">last {left}</span>
           ) : (
-            <span className="text-quiet hidden md:block">
+            <span className="text-quiet hidden lg:block">
               {isHold ? (isWorking ? 'running' : 'tap to start') : 'tap, or space'}
             </span>
           )}
@@ -101,7 +101,7 @@ function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps
       {otherIsLeftToDo && (
         <button
           type="button"
-          className={`min-w-20 cursor-pointer px-3 text-lg font-bold md:min-w-28 ${left <= 0 ? 'bg-accent text-accent-content' : 'border-base-300 border-l'}`}
+          className={`w-20 shrink-0 cursor-pointer px-2 text-base leading-tight font-bold lg:w-28 lg:text-lg ${left <= 0 ? 'bg-accent text-accent-content' : 'border-base-300 border-l'}`}
           onClick={taps.otherSide}
         >
           Other side
@@ -116,8 +116,12 @@ function SetClock({ situation }: { situation: LaneSituation }) {
   const now = useNow();
   const rest = set?.endedAt ? item.restSeconds - secondsBetween(set.endedAt, now) : null;
   return (
-    <div className="bg-base-200 hidden min-h-28 items-center gap-5 rounded-2xl px-6 md:flex" aria-label="Set clock" role="timer">
-      <span className="heading figures text-6xl">
+    <div
+      className="bg-base-200 hidden min-h-28 items-center gap-3 rounded-2xl px-4 md:flex lg:gap-5 lg:px-6"
+      aria-label="Set clock"
+      role="timer"
+    >
+      <span className="heading figures text-4xl lg:text-6xl">
         {isWorking ? clockText(secondsBetween(set!.startedAt, now)) : rest === null ? '0:00' : clockText(rest)}
       </span>
       <span className="leading-tight">

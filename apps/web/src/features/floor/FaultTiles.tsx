@@ -17,7 +17,7 @@ interface FaultTilesProps {
 export function FaultTiles({ situation, taps, onView, onKeys }: FaultTilesProps) {
   const { tiles, lane } = situation;
   return (
-    <aside aria-label="Faults" className="px-4 py-3 md:overflow-y-auto md:pl-0">
+    <aside aria-label="Faults" className="px-4 py-3 lg:overflow-y-auto lg:pl-0">
       <div className="mb-2 flex items-center gap-1">
         <span className="text-quiet whitespace-nowrap">You are</span>
         {VIEWS.map((view) => (
@@ -40,7 +40,7 @@ export function FaultTiles({ situation, taps, onView, onKeys }: FaultTilesProps)
           <Keyboard size={20} />
         </button>
       </div>
-      <ul className="grid gap-2">
+      <ul className="grid gap-2 md:grid-cols-2 lg:grid-cols-1">
         {tiles.map((tile, at) => (
           <Tile key={tile.fault.faultId} tile={tile} digit={at + 1} onSee={(side) => taps.see(tile.fault.faultId, side)} />
         ))}

@@ -50,7 +50,7 @@ function Floor({ live }: { live: LiveSession }) {
   };
 
   return (
-    <div className="flex min-h-dvh flex-col md:h-dvh">
+    <div className="flex min-h-dvh flex-col lg:h-dvh">
       <TopBar live={live} state={state} situation={situation ?? null} undo={undo} onFinish={isFinishing ? undefined : finish} />
       {state.status === 'ended' ? (
         <main className="mx-auto max-w-2xl px-5 py-10">

@@ -196,9 +196,9 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
 
   return (
     <>
-      <div className="grid min-h-0 flex-1 content-start gap-x-5 md:grid-cols-[12rem_1fr_18.5rem] md:content-stretch">
+      <div className="grid min-h-0 flex-1 content-start gap-x-5 lg:grid-cols-[12rem_1fr_18.5rem] lg:content-stretch">
         <LaneRail index={index} state={state} situation={situation} easier={easier} taps={taps} onSwitchLane={onSwitchLane} />
-        <main className="flex min-h-0 flex-col px-4 py-3 md:overflow-y-auto md:px-0">
+        <main className="flex min-h-0 flex-col min-w-0 px-4 py-3 lg:overflow-y-auto lg:px-0">
           <MovementHead live={live} index={index} situation={situation} />
           {set && !isWorking ? (
             <EndOfSet key={set.setId} live={live} index={index} state={state} situation={situation} set={set} taps={taps} />

@@ -18,7 +18,7 @@ export function LaneRail({ index, state, situation, easier, taps, onSwitchLane }
   return (
     <nav
       aria-label={`${client.name}’s list`}
-      className="border-base-300 flex gap-1 overflow-x-auto border-b px-2 py-2 md:flex-col md:overflow-y-auto md:border-r md:border-b-0 md:px-3"
+      className="border-base-300 flex gap-1 overflow-x-auto border-b px-2 py-2 lg:flex-col lg:overflow-y-auto lg:border-r lg:border-b-0 lg:px-3"
     >
       {state.lanes.length > 1 && (
         <button type="button" className="btn btn-ghost min-h-11 shrink-0" onClick={() => onSwitchLane(1)}>
@@ -37,7 +37,7 @@ export function LaneRail({ index, state, situation, easier, taps, onSwitchLane }
       {easier && (
         <button
           type="button"
-          className="border-base-content/60 min-h-14 w-44 shrink-0 cursor-pointer rounded-xl border px-3 py-2 text-left leading-tight md:mt-auto md:w-full"
+          className="border-base-content/60 min-h-14 w-44 shrink-0 cursor-pointer rounded-xl border px-3 py-2 text-left leading-tight lg:mt-auto lg:w-full"
           onClick={() => taps.swap(easier.movementId)}
         >
           <ArrowDown aria-hidden="true" size={16} className="mr-1 inline" />
@@ -64,11 +64,11 @@ function RailItem({ item, name, isCurrent, onGo }: RailItemProps) {
       aria-current={isCurrent ? 'step' : undefined}
       onClick={onGo}
       className={clsx(
-        'min-h-14 w-auto shrink-0 cursor-pointer rounded-xl px-3 py-2 text-left md:w-full',
+        'min-h-14 w-auto shrink-0 cursor-pointer rounded-xl px-3 py-2 text-left lg:w-full',
         isCurrent && 'bg-panel',
       )}
     >
-      <span className={clsx('leading-tight whitespace-nowrap md:whitespace-normal', isCurrent && 'tail font-bold')}>{name}</span>
+      <span className={clsx('leading-tight whitespace-nowrap lg:whitespace-normal', isCurrent && 'tail font-bold')}>{name}</span>
       <span className="text-quiet mt-1.5 flex items-center gap-1 text-sm">
         {isDone && <Check aria-hidden="true" size={16} className="text-success" />}
         {item.pain ? 'stopped: pain' : `${Math.min(done, 99)} of ${item.sets} sets`}
