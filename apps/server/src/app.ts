@@ -16,6 +16,8 @@ export interface AppOptions {
   readonly databaseFile: string;
   /** The built web app; without it only the API is served. */
   readonly webFolder?: string;
+  /** A proxy with a certificate stands in front: believe what it says about the address and the scheme. */
+  readonly behindProxy?: boolean;
   readonly quiet?: boolean;
 }
 
@@ -24,12 +26,13 @@ const BODY_LIMIT = '2mb';
 const PACK_UPLOAD_LIMIT = '10mb';
 
 /** The whole server, not yet listening. */
-export async function createApp({ databaseFile, webFolder, quiet }: AppOptions): Promise<NestExpressApplication> {
+export async function createApp({ databaseFile, webFolder, behindProxy, quiet }: AppOptions): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.on(databaseFile), {
     logger: quiet ? ['error'] : ['error', 'warn'],
     abortOnError: false,
     bodyParser: false,
   });
+  if (behindProxy) app.set('trust proxy', 1);
   app.use('/api/library/packs', json({ limit: PACK_UPLOAD_LIMIT }));
   app.use(json({ limit: BODY_LIMIT }));
   app.use(
@@ -39,6 +42,7 @@ export async function createApp({ databaseFile, webFolder, quiet }: AppOptions):
           defaultSrc: ["'self'"],
           scriptSrc: ["'self'"],
           styleSrc: ["'self'"],
+          fontSrc: ["'self'"],
           imgSrc: ["'self'", 'data:'],
           connectSrc: ["'self'"],
           objectSrc: ["'none'"],

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { Me } from '@waxwing/core';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { api, isSignedOut } from '../shared/api.ts';
-import { deviceStoreFor } from '../shared/device/deviceStore.ts';
+import { deviceStoreFor, type DeviceStore } from '../shared/device/deviceStore.ts';
 import { Outbox } from '../shared/device/outbox.ts';
 import { rememberMe, rememberedMe, SignedInContext } from '../shared/signedIn.tsx';
 import { SignInPage } from '../features/signIn/SignInPage.tsx';
@@ -18,6 +18,7 @@ export function SignInGate({ children }: { children: ReactNode }) {
   const queryClient = useQueryClient();
   const [state, setState] = useState<State>({ kind: 'asking' });
   const [outbox, setOutbox] = useState<Outbox | null>(null);
+  const [deviceError, setDeviceError] = useState<unknown>(null);
 
   const enter = useCallback((me: Me) => {
     rememberMe(me);
@@ -45,7 +46,7 @@ export function SignInGate({ children }: { children: ReactNode }) {
     let outbox: Outbox | undefined;
     let left = false;
     const flush = () => void outbox?.flush();
-    void deviceStoreFor(trainerId).then((store) => {
+    const open = (store: DeviceStore) => {
       if (left) return;
       outbox = new Outbox(store);
       let waited = 0;
@@ -57,7 +58,9 @@ export function SignInGate({ children }: { children: ReactNode }) {
       });
       setOutbox(outbox);
       flush();
-    });
+    };
+    // Private windows and full disks refuse a store: everything but Floor works without it.
+    deviceStoreFor(trainerId).then(open, setDeviceError);
     window.addEventListener('online', flush);
     return () => {
       left = true;
@@ -73,13 +76,14 @@ export function SignInGate({ children }: { children: ReactNode }) {
         ? {
             me: state.me,
             outbox,
+            deviceError,
             signOut: async () => {
               await api.post('sign-out', {});
               leave();
             },
           }
         : null,
-    [state, leave, outbox],
+    [state, leave, outbox, deviceError],
   );
 
   if (state.kind === 'asking') {

@@ -6,6 +6,8 @@ export interface SignedInState {
   readonly me: Me;
   /** Sends what this sign-in kept on this device; `null` until the device has opened its store. */
   readonly outbox: Outbox | null;
+  /** Why the device has no store; `null` while it has, or is opening it. */
+  readonly deviceError: unknown;
   readonly signOut: () => Promise<void>;
 }
 

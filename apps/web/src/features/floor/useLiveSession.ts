@@ -11,7 +11,7 @@ export type Opened =
 
 /** Opens a session for as long as the page stands. */
 export function useOpenSession(sessionId: string): Opened {
-  const { me, outbox } = useSignedIn();
+  const { me, outbox, deviceError } = useSignedIn();
   const [opened, setOpened] = useState<Opened>({ kind: 'opening' });
   useEffect(() => {
     if (!outbox) return undefined;
@@ -32,7 +32,7 @@ export function useOpenSession(sessionId: string): Opened {
       live?.close();
     };
   }, [me.trainerId, outbox, sessionId]);
-  return opened;
+  return deviceError === null ? opened : { kind: 'failed', error: deviceError };
 }
 
 export function useSnapshot(live: LiveSession): LiveSnapshot {
