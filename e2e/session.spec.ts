@@ -72,7 +72,8 @@ test('a session from Today to the log, and the next one begins with the cue that
     await expect(card).toContainText('Enough said. Change something.');
     await card.getByRole('button', { name: 'Stop with the bells at the kneecap range' }).click();
     await expect(page.getByText('· stop with the bells at the kneecap')).toBeVisible();
-    await card.getByRole('button', { name: 'It’s gone' }).click();
+    await expect(card).toContainText('Look again: back rounds?');
+    await card.getByRole('button', { name: 'Gone', exact: true }).click();
     await expect(card).toContainText('Look again: bells drift forward?');
     await card.getByRole('button', { name: 'Gone', exact: true }).click();
     await page.getByRole('button', { name: 'Looks good' }).click();

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { ladderOf } from '../ladder/ladder.ts';
 import { lexiconOf } from '../movement/library.ts';
 import { resolveMovement, stancesInForce } from '../movement/resolvedMovement.ts';
-import { revisionOf, SMALL_VOCABULARY, smallMovements } from '../testing/smallLibrary.ts';
+import { revisionOf, SMALL_VOCABULARY, smallMovements } from '../test/smallLibrary.ts';
 import { isCueingSpent, nextChanges, type NextChangeInput } from './nextChange.ts';
 import type { SaidCue } from './rankCues.ts';
 

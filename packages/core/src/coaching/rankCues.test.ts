@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { lexiconOf } from '../movement/library.ts';
 import { resolveMovement, stancesInForce } from '../movement/resolvedMovement.ts';
-import { movementDocument, revisionOf, SMALL_VOCABULARY } from '../testing/smallLibrary.ts';
+import { movementDocument, revisionOf, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
 import { EMPTY_BOOK, tallyKey, type TallyBook } from './cueTally.ts';
 import { priorOfPlace, rankCues, type SaidCue } from './rankCues.ts';
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { lexiconOf } from '../movement/library.ts';
 import { resolveMovement, stancesInForce } from '../movement/resolvedMovement.ts';
-import { movementDocument, revisionOf, SMALL_VOCABULARY } from '../testing/smallLibrary.ts';
+import { movementDocument, revisionOf, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
 import { triage, type TriageInput } from './triage.ts';
 
 const lexicon = lexiconOf(SMALL_VOCABULARY);

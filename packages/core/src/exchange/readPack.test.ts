@@ -5,7 +5,7 @@ import { stringify } from 'yaml';
 import { libraryProblems } from '../ladder/libraryCheck.ts';
 import { PACK_FORMAT } from '../movement/libraryPack.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
-import { KNEES_IN, SMALL_VOCABULARY, smallMovements } from '../testing/smallLibrary.ts';
+import { KNEES_IN, SMALL_VOCABULARY, smallMovements } from '../test/smallLibrary.ts';
 import { readPack } from './readPack.ts';
 
 function pack(movements: readonly object[], vocabulary: object = SMALL_VOCABULARY, format = PACK_FORMAT) {

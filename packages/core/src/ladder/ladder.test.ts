@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { movementDocument, smallMovements } from '../testing/smallLibrary.ts';
+import { movementDocument, smallMovements } from '../test/smallLibrary.ts';
 import { findLoop, ladderOf, nearest, rungs } from './ladder.ts';
 import { reasonsClosed } from './openTo.ts';
 

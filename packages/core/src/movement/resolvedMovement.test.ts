@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { movementDocument, revisionOf, SMALL_VOCABULARY } from '../testing/smallLibrary.ts';
+import { movementDocument, revisionOf, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
 import { lexiconOf } from './library.ts';
 import { briefingCues, resolveMovement, stancesInForce } from './resolvedMovement.ts';
 

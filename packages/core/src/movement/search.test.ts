@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { movementDocument, SMALL_VOCABULARY } from '../testing/smallLibrary.ts';
+import { movementDocument, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
 import { lexiconOf } from './library.ts';
 import { buildSearch, searchTextOf } from './search.ts';
 

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { checkEvent } from '../exchange/checkEvent.ts';
-import { CLIENT, LANE, smallBrief } from '../testing/smallLibrary.ts';
-import { TestReplica } from '../testing/replica.ts';
+import { CLIENT, LANE, smallBrief } from '../test/smallLibrary.ts';
+import { TestReplica } from '../test/replica.ts';
 import { openSession } from './actions.ts';
 import { amountPerSide } from './amount.ts';
 import type { EventDraft } from './envelope.ts';

@@ -1,14 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { tallyKey } from '../coaching/cueTally.ts';
-import { CLIENT, LANE, smallBrief } from '../testing/smallLibrary.ts';
-import { TestReplica } from '../testing/replica.ts';
+import { CLIENT, smallBrief } from '../test/smallLibrary.ts';
+import { floor, type Action } from '../test/floor.ts';
 import {
   countRep,
   endSet,
   lookClean,
   makeChange,
   noteOutcome,
-  openSession,
   rateEffort,
   reportPain,
   sayAnotherCue,
@@ -16,32 +15,10 @@ import {
   seeFault,
   swapFor,
   takeNextSet,
-  type ActionContext,
 } from './actions.ts';
 import type { ClientBrief } from './brief.ts';
-import type { EventDraft } from './envelope.ts';
-import { foldSession } from './fold.ts';
-import { decisionsDue, indexBrief, isClean, laneSituation, neighbour, nextSetAfter } from './laneSituation.ts';
+import { decisionsDue, indexBrief, isClean, neighbour, nextSetAfter } from './laneSituation.ts';
 import { projectLog } from './log.ts';
-
-type Action = (context: ActionContext) => readonly EventDraft[];
-
-/** A trainer on the floor, in a test. */
-function floor(client: Partial<ClientBrief> = {}, movementId = 'waxwing:middle') {
-  const brief = smallBrief(client, movementId);
-  const index = indexBrief(brief);
-  const replica = new TestReplica('a');
-  replica.add(...openSession(brief));
-  const look = () => {
-    const state = foldSession(replica.events);
-    return { state, situation: laneSituation(index, state, LANE)! };
-  };
-  const tap = (...actions: Action[]) => {
-    for (const action of actions) replica.add(...action({ ...look(), index, newId: replica.newId }));
-    return look().situation;
-  };
-  return { brief, index, look, tap };
-}
 
 const KNEES = 'waxwing:middle/knees-in';
 const HEELS = 'waxwing:middle/heels-lift';

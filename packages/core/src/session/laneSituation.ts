@@ -95,6 +95,8 @@ export interface CorrectionStep {
   readonly cues: readonly RankedCue[];
   /** Enough was said: change something. */
   readonly isCueingSpent: boolean;
+  /** Something was changed for this fault since it was last seen: look again before the next change. */
+  readonly isChanged: boolean;
   /** Changes to make, smallest first; open at any time. */
   readonly changes: readonly Change[];
 }
@@ -221,6 +223,7 @@ function correctionStep(
       : null,
     cues: rankCues({ fault, clientName: firstName(client.name), book: client.book, said }),
     isCueingSpent: isCueingSpent(severity, said),
+    isChanged: isChangedSinceSeen(set, fault.faultId),
     changes: nextChanges({
       fault,
       document: movement.document,
@@ -232,6 +235,12 @@ function correctionStep(
       done: new Set(set.changes),
     }),
   };
+}
+
+function isChangedSinceSeen(set: SetState, faultId: string): boolean {
+  const change = set.segments.findLast((segment) => segment.change?.faultId === faultId);
+  const seen = set.faults.findLast((each) => each.faultId === faultId);
+  return change !== undefined && seen !== undefined && change.startedAt > seen.lastAt;
 }
 
 export function firstName(name: string): string {

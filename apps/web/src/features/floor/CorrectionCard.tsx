@@ -28,9 +28,12 @@ interface CorrectionCardProps {
 
 /** What to put right first and why; what to say; what it did; what to change when saying doesn't help. */
 export function CorrectionCard({ live, index, situation, correction, taps }: CorrectionCardProps) {
-  const { triage, waitingFor, isCueingSpent, cues } = correction;
+  const { triage, waitingFor, isCueingSpent, isChanged, cues } = correction;
   const { laneId } = situation.lane;
-  const step = triage.endSet ? 'end' : waitingFor ? 'said' : isCueingSpent || cues.length === 0 ? 'change' : 'look-again';
+  const isSpent = isCueingSpent || cues.length === 0;
+  const step = triage.endSet ? 'end' : waitingFor ? 'said' : isSpent && !isChanged ? 'change' : 'look-again';
+  // Seen again after a change: the next change comes up. Not said yet: the cue does.
+  const stillThere = () => (isSpent ? taps.see(triage.first.fault.faultId, triage.first.side) : taps.sayIt());
   return (
     <section aria-label="Correction" className="bg-panel flex flex-1 flex-col rounded-2xl px-5 py-4 md:px-7">
       <WhatFirst correction={correction} />
@@ -58,7 +61,7 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
           <p className="heading text-3xl leading-tight md:text-4xl">Look again: {lowerFirst(triage.first.fault.name)}?</p>
           <p className="mt-1 text-lg">{triage.first.fault.seen}</p>
           <div className="mt-4 flex flex-wrap gap-3">
-            <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={taps.sayIt}>
+            <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={stillThere}>
               Still there
             </button>
             <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={taps.gone}>
