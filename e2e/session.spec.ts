@@ -179,3 +179,72 @@ test('a hold runs by the clock', async ({ page, server }) => {
   await end.getByRole('button', { name: 'Nothing left' }).click();
   await expect(page.getByTestId('next-set')).toContainText('Knees a finger off the floor');
 });
+
+test('a risk where there is a caution ends the set; the trainer may go on all the same', async ({ page, server }) => {
+  await signIn(page, server);
+  await startWith(page, 'Sunniva', ['Wall-tap hinge']);
+  await page.getByRole('button', { name: 'side', exact: true }).click();
+  await page.keyboard.press(' ');
+  const faults = page.getByRole('complementary', { name: 'Faults' });
+  await faults.getByRole('button', { name: 'Back rounds' }).click();
+  const card = page.getByRole('region', { name: 'Correction' });
+  await expect(card).toContainText('End the set');
+  await expect(card).toContainText('Back rounds: a risk where there is a caution.');
+  // Nothing is said over the head of a caution: no cue has gone out.
+  await expect(page.getByTestId('cue')).toHaveCount(0);
+  await card.getByRole('button', { name: 'It’s gone, go on' }).click();
+  await expect(page.getByRole('button', { name: 'Looks good' })).toBeVisible();
+  await faults.getByRole('button', { name: 'Back rounds' }).click();
+  await card.getByRole('button', { name: 'End the set now' }).click();
+  const end = page.getByRole('region', { name: 'End of set' });
+  await expect(end).toContainText('Still open: back rounds.');
+  await end.getByRole('button', { name: 'Plenty left' }).click();
+  // Whatever was left, nothing goes up with a risk open.
+  await expect(page.getByTestId('next-set')).toHaveText(/Heels an inch nearer to the wall, \d+ reps/);
+  await expect(end).toContainText('a risk fault is still open');
+});
+
+test('a whole set by keyboard', async ({ page, server }) => {
+  await signIn(page, server);
+  await startWith(page, 'Ilse', ['Goblet squat', 'Forearm plank']);
+  const keys = async (...pressed: string[]) => {
+    for (const key of pressed) {
+      await page.keyboard.press(key);
+      // As fast as a person: what a key means depends on what the one before has done.
+      await page.waitForTimeout(120);
+    }
+  };
+  await keys(' ', ' ', '1');
+  const cue = page.getByTestId('cue');
+  await expect(cue).toBeVisible();
+  const first = await cue.textContent();
+  await keys('a');
+  await expect(cue).not.toHaveText(first!);
+  await keys('f', 'v');
+  await expect(page.getByRole('button', { name: 'side', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await keys('l', 'u', 'l', ' ', 'e', '=', 'd');
+  await expect(page.getByRole('region', { name: 'End of set' })).toContainText('Next set: Same again');
+  await keys('n');
+  await expect(page.getByRole('heading', { name: 'Forearm plank', level: 1 })).toBeVisible();
+  await keys(' ');
+  await expect(page.getByRole('button', { name: 'End set' })).toBeVisible();
+  await keys('x');
+  await expect(page.getByRole('heading', { name: 'Knee plank', level: 1 })).toBeVisible();
+  await keys('p');
+  await expect(page.getByRole('dialog', { name: 'The set has ended' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('region', { name: 'End of set' })).toContainText('Set 1 of 3 done');
+});
+
+test('the load is changed from the next set on, and what nobody lifts is not taken', async ({ page, server }) => {
+  await signIn(page, server);
+  await startWith(page, 'Ilse', ['Goblet squat']);
+  await page.getByRole('button', { name: /^\d+(\.\d+)? kg$/ }).click();
+  const dialog = page.getByRole('dialog', { name: /What they lift/ });
+  await dialog.getByLabel('kg').fill('7000');
+  await expect(dialog.getByRole('alert')).toHaveText('a weight from 0 to 500 kg');
+  await expect(dialog.getByRole('button', { name: 'Take it' })).toBeDisabled();
+  await dialog.getByRole('textbox').fill('17,5');
+  await dialog.getByRole('button', { name: 'Take 17.5 kg' }).click();
+  await expect(page.getByRole('button', { name: '17.5 kg', exact: true })).toBeVisible();
+});

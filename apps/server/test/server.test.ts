@@ -6,6 +6,7 @@ import {
   type LibraryAnswer,
   type SessionAnswer,
   type SessionBrief,
+  type SessionEvent,
   type TodayAnswer,
 } from '@waxwing/core';
 import Database from 'better-sqlite3';
@@ -224,6 +225,33 @@ describe('events', () => {
     );
     const stolen = { ...good!, id: v7() };
     expect((await owner.send(brief.sessionId, [stolen])).refused[0]!.problems[0]!.path).toBe('seq');
+  });
+
+  test('what comes late is put in its place and the log made anew', async () => {
+    const brief = await owner.start(clientId, [SQUAT], '2026-03-04');
+    const drafts = oneSet(brief);
+    const events = owner.stamp(brief.sessionId, drafts, '2026-03-04T10:00:00.000Z');
+    const late: readonly SessionEvent[] = events.filter((event) => event.type === 'rep-counted').slice(1);
+    await owner.send(
+      brief.sessionId,
+      events.filter((event) => !late.includes(event)),
+    );
+    const amount = async () => {
+      const { log } = (await owner.get(`/api/sessions/${brief.sessionId}`)).body as SessionAnswer;
+      return log.lanes[0]!.items[0]!.sets[0]!.amount;
+    };
+    expect(await amount()).toBe(1);
+    await owner.send(brief.sessionId, late);
+    expect(await amount()).toBe(2);
+  });
+
+  test('a batch may be neither empty nor endless', async () => {
+    const brief = await owner.start(clientId, [SQUAT], '2026-03-04');
+    const send = (events: object[]) => owner.post(`/api/sessions/${brief.sessionId}/events`, { events });
+    expect((await send([]).expect(400)).body.problems[0].path).toBe('events');
+    await send(Array.from({ length: 501 }, () => ({}))).expect(400);
+    await owner.post(`/api/sessions/${brief.sessionId}/events`, { events: [{}], more: 1 }).expect(400);
+    await owner.get('/api/sessions/not-an-id').expect(400);
   });
 
   test('starting twice with one id is one session', async () => {
