@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { movementDocument, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
+import { KNEES_IN, movementDocument, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
 import { lexiconOf } from './library.ts';
 import { buildSearch, searchTextOf } from './search.ts';
 
@@ -23,6 +23,26 @@ describe('search', () => {
     expect(find('cup')).toEqual(['w:goblet']);
     expect(search.find('chest drops thighs')[0]).toMatchObject({ movementId: 'w:goblet', field: 'faults' });
     expect(search.find('spread the floor').map((hit) => hit.field)).toContain('cues');
+  });
+
+  test('said just as it was typed comes before the same words apart', () => {
+    const apart = movementDocument({
+      id: 'w:apart',
+      name: 'Knee plank',
+      cues: [],
+      faults: [{ ...KNEES_IN, seen: 'The belly drops.' }],
+    });
+    const together = movementDocument({
+      id: 'w:together',
+      name: 'Lunge',
+      cues: [],
+      faults: [{ ...KNEES_IN, seen: 'The knee drops in.' }],
+    });
+    const both = buildSearch([apart, together].map((document) => searchTextOf(document, lexiconOf({}))));
+    expect(both.find('knee drops').map((hit) => [hit.movementId, hit.field])).toEqual([
+      ['w:together', 'faults'],
+      ['w:apart', 'name'],
+    ]);
   });
 
   test('small typing errors are forgiven, and every word has to be met', () => {

@@ -88,16 +88,20 @@ export function buildSearch(texts: Iterable<SearchText>): LibrarySearch {
       // Errors are forgiven only when nothing fits as typed: a right word is never drowned by words that are like it.
       const found = exact.length > 0 ? exact : index.search(typed, { ...options, fuzzy: forgiven });
       const named = idByName.get(typed);
-      return found
-        .sort((a, b) => Number(b.id === named) - Number(a.id === named))
-        .slice(0, limit)
-        .map(({ id, score, match }) => ({
-          movementId: String(id),
-          score,
-          field: mostMatched(textById.get(String(id))!, Object.keys(match)),
-        }));
+      // Among the best, those that say it just as it was typed: "knee drops" is a fault before it is a plank on the knees.
+      const best = found.slice(0, limit).map(({ id, score, match }) => {
+        const text = textById.get(String(id))!;
+        const asTyped = typed.includes(' ') ? fieldWith(text, typed) : undefined;
+        return { movementId: text.id, score, asTyped, field: asTyped ?? mostMatched(text, Object.keys(match)) };
+      });
+      const rank = (hit: (typeof best)[number]) => (hit.movementId === named ? 2 : hit.asTyped ? 1 : 0);
+      return best.sort((x, y) => rank(y) - rank(x)).map(({ movementId, score, field }) => ({ movementId, score, field }));
     },
   };
+}
+
+function fieldWith(text: SearchText, phrase: string): SearchField | undefined {
+  return SEARCH_FIELDS.find((field) => text[field].toLowerCase().includes(phrase));
 }
 
 /** The field in which most of the words were met; of equals the weightier. */
