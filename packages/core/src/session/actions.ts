@@ -11,7 +11,7 @@ import type { EventDraft } from './envelope.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
 import type { EndReason, PainKind } from './eventTypes.ts';
 import { firstSide, loadFor, targetFor, type BriefIndex, type LaneSituation } from './laneSituation.ts';
-import type { SegmentState, SessionState, SetState } from './state.ts';
+import type { ProposalState, SegmentState, SessionState, SetState } from './state.ts';
 
 /**
  * What each tap on Floor means: pure functions from where a lane stands to the events that say what happened. Nothing is
@@ -319,15 +319,15 @@ export function nextSetText(next: NextSet, unit: DoseKind): string {
   }
 }
 
-/** Was a proposal for the set after this one taken already? */
-export function isNextSetDecided(state: SessionState, set: SetState): boolean {
-  return state.proposals.some((each) => each.about === 'next-set' && each.setId === set.setId && each.decided);
+/** The proposal for the set after this one that was taken, if one was. */
+export function takenNextSet(state: SessionState, set: SetState): ProposalState | undefined {
+  return state.proposals.find((each) => each.about === 'next-set' && each.setId === set.setId && each.decided);
 }
 
 /** Takes the proposal for the next set, once. */
 export function takeNextSet(context: ActionContext, next: NextSet): Drafts {
   const { item, set } = context.situation;
-  if (set && isNextSetDecided(context.state, set)) return [];
+  if (set && takenNextSet(context.state, set)) return [];
   const log = proposed(context, 'next-set', nextSetText(next, item.dose.kind), next.reasons, set?.setId);
   const plan = (target: number, change?: SegmentChange): EventDraft => ({
     type: 'next-set-planned',

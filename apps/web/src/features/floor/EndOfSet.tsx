@@ -9,6 +9,7 @@ import {
   noteOutcome,
   planNextSet,
   segmentAmount,
+  takenNextSet,
   unitText,
   type BriefIndex,
   type LaneSituation,
@@ -37,7 +38,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
   const { item, movement, lane, nextItem } = situation;
   const unit = unitText(item.dose.kind);
   const next = set.effort ? nextSetAfter(index, situation, set, set.effort) : null;
-  const decided = state.proposals.findLast((each) => each.about === 'next-set' && each.setId === set.setId && each.decided);
+  const decided = takenNextSet(state, set);
   const isLastSet = item.setIds.length >= item.sets;
   const waiting = set.trials.findLast((trial) => !trial.outcome && trial.counts);
   const open = set.faults.filter((fault) => fault.status === 'open');
