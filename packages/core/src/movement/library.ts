@@ -1,3 +1,4 @@
+import type { BasePose } from './figureDocument.ts';
 import type { MovementDocument } from './movementDocument.ts';
 import type {
   CautionEntry,
@@ -21,6 +22,7 @@ export interface Lexicon {
   readonly cautions: ReadonlyMap<string, CautionEntry>;
   readonly kit: ReadonlyMap<string, KitEntry>;
   readonly stances: ReadonlyMap<string, StancePoint>;
+  readonly basePoses: ReadonlyMap<string, BasePose>;
 }
 
 function byId<T extends { id: string }>(entries: readonly T[] | undefined): Map<string, T> {
@@ -37,6 +39,7 @@ export function lexiconOf(vocabulary: Vocabulary): Lexicon {
     cautions: byId(vocabulary.cautions),
     kit: byId(vocabulary.kit),
     stances: byId(vocabulary.stances),
+    basePoses: byId(vocabulary.basePoses),
   };
 }
 
@@ -62,5 +65,6 @@ export function mergeVocabulary(vocabulary: Vocabulary, more: Vocabulary): Vocab
     cautions: lay(vocabulary.cautions, more.cautions),
     kit: lay(vocabulary.kit, more.kit),
     stances: lay(vocabulary.stances, more.stances),
+    basePoses: lay(vocabulary.basePoses, more.basePoses),
   };
 }

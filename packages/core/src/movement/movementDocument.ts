@@ -53,6 +53,7 @@ import {
   type Severity,
   type View,
 } from './terms.ts';
+import { FaultChange, FigureDocument, LANDMARK_PATTERN } from './figureDocument.ts';
 import { StanceTag } from './vocabulary.ts';
 
 /** A muscle's part in a movement. Shares are of the work, 0–1; they need not add up to 1. */
@@ -139,6 +140,8 @@ export class MovementFault {
   corrections!: Correction[];
   @IsOptional() @Matches(MOVEMENT_ID_PATTERN) regressTo?: string;
   @IsOptional() @IsString() @Length(4, 200) stopWhen?: string;
+  /** How it looks on the figure where the type's change doesn't fit here. */
+  @IsOptional() @ValidateNested() @Type(() => FaultChange) change?: FaultChange;
   @IsOptional() @ValidateNested() @Type(() => StanceTag) stance?: StanceTag;
 }
 
@@ -151,6 +154,10 @@ export class Checkpoint {
   @IsOptional() @Matches(/^[a-z]+(\.[a-z]+){1,2}$/) angle?: string;
   @IsOptional() @IsNumber() @Min(-180) @Max(180) fromDeg?: number;
   @IsOptional() @IsNumber() @Min(-180) @Max(180) toDeg?: number;
+  /** Landmarks that should stand in one line, drawn through on the figure. */
+  @IsOptional() @IsArray() @ArrayMinSize(2) @ArrayMaxSize(4) @Matches(LANDMARK_PATTERN, { each: true }) line?: string[];
+  /** A landmark that should stand over, or under, another: drawn as a plumb line. */
+  @IsOptional() @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @Matches(LANDMARK_PATTERN, { each: true }) plumb?: string[];
   @IsOptional() @ValidateNested() @Type(() => StanceTag) stance?: StanceTag;
 }
 
@@ -228,4 +235,5 @@ export class MovementDocument {
   @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => MovementCaution) cautions!: MovementCaution[];
   @IsOptional() @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) stancePoints?: string[];
   @IsOptional() @IsArray() @ArrayMaxSize(6) @Matches(MOVEMENT_ID_PATTERN, { each: true }) components?: string[];
+  @IsOptional() @ValidateNested() @Type(() => FigureDocument) figure?: FigureDocument;
 }

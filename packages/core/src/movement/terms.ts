@@ -107,6 +107,24 @@ export function causeKind(cause: string): CauseKind {
   return cause.split(':')[0] as CauseKind;
 }
 
+/** Where hands are kept while the rest moves: on the body, hanging straight down, or wherever their angles have them. */
+export const HAND_PLACES = ['hips', 'creases', 'chest', 'shoulders', 'head', 'neck', 'hang', 'free'] as const;
+export type HandPlace = (typeof HAND_PLACES)[number];
+
+/** What a figure can hold. */
+export const HELD_THINGS = [
+  'dumbbells',
+  'dumbbell',
+  'kettlebell',
+  'kettlebells',
+  'bar',
+  'dowel',
+  'band',
+  'strap',
+  'bag',
+] as const;
+export type HeldThing = (typeof HELD_THINGS)[number];
+
 /** `origin:slug`; the starter library's origin is `waxwing`. */
 export const MOVEMENT_ID_PATTERN = /^[a-z][a-z0-9-]{0,39}:[a-z0-9][a-z0-9-]{0,79}$/;
 export const SLUG_PATTERN = /^[a-z0-9][a-z0-9-]{0,79}$/;

@@ -1,5 +1,6 @@
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsOptional, IsString, Length, Matches, ValidateNested } from 'class-validator';
+import { BasePose, FaultChange } from './figureDocument.ts';
 import {
   AUDIENCES,
   CAUSE_PATTERN,
@@ -29,6 +30,8 @@ export class FaultType {
   @IsArray() @ArrayMaxSize(8) @Matches(CAUSE_PATTERN, { each: true }) causes!: string[];
   /** Movement ids that work on a cause; may name movements that are not in this library. */
   @IsOptional() @IsArray() @ArrayMaxSize(12) @IsString({ each: true }) @Length(3, 120, { each: true }) workedOnBy?: string[];
+  /** How it changes the figure's pose. */
+  @IsOptional() @ValidateNested() @Type(() => FaultChange) change?: FaultChange;
 }
 
 /** A cue that many movements use, with one history. */
@@ -141,4 +144,10 @@ export class Vocabulary {
   @ValidateNested({ each: true })
   @Type(() => StancePoint)
   stances?: StancePoint[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => BasePose)
+  basePoses?: BasePose[];
 }

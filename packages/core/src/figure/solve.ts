@@ -1,0 +1,327 @@
+import { Frames, ORIENTATION_OF_POSITION, type Body } from './body.ts';
+import type { HeldMass } from './balance.ts';
+import { FREEDOMS, FREEDOM_COUNT, HIGH, LOW, PLACE_FREEDOMS, type Posture } from './joints.ts';
+import type { BodyPoint } from './landmarks.ts';
+import type { Position } from '../movement/terms.ts';
+import type { Vec3 } from './vector.ts';
+
+/** Something that has to hold exactly, along one direction and in metres. */
+export interface Rule {
+  /** What it belongs to, as an author would name it: `foot.left`, `balance`. */
+  readonly of: string;
+  readonly along: Vec3;
+  /** The point concerned; none: the centre of mass. */
+  readonly point?: BodyPoint;
+  /** Measured from this point of the body and not from the room. */
+  readonly from?: BodyPoint;
+  readonly value: number;
+  /** Holds at or above the value, not only at it. */
+  readonly atLeast?: boolean;
+}
+
+export interface Task {
+  readonly body: Body;
+  readonly position: Position;
+  /** What every freedom would like to be: metres and degrees. */
+  readonly targets: Posture;
+  /** How strongly, by freedom. */
+  readonly weights: readonly number[];
+  readonly rules: readonly Rule[];
+  readonly held?: readonly HeldMass[];
+  /** Where to begin; the targets when not given. */
+  readonly start?: Posture;
+}
+
+/** A pose that can't be taken: which contact or balance is missed, and by how much. */
+export interface Unreachable {
+  readonly kind: 'unreachable';
+  /** The rule that is missed most. */
+  readonly of: string;
+  readonly missedM: number;
+}
+
+/** A target outside what the joint can do. Nothing is clamped. */
+export interface BeyondLimit {
+  readonly kind: 'beyond-limit';
+  readonly freedom: string;
+  readonly deg: number;
+  readonly lowDeg: number;
+  readonly highDeg: number;
+}
+
+export type Solved = { readonly ok: true; readonly posture: Posture } | { readonly ok: false; readonly error: Unreachable | BeyondLimit };
+
+/** Contacts are met to this. */
+export const TOLERANCE_M = 1e-4;
+const MOST_STEPS = 60;
+/** Nobody sees a twentieth of a degree. */
+const SETTLED_DEG = 0.05;
+/** In one step no angle moves further than this, so that the straight-line model of a step stays true. */
+const STEP_DEG = 25;
+const STEP_M = 0.3;
+/** Keeps contacts that say the same thing twice from making the equations singular. */
+const DAMPING = 1e-13;
+/** A hundredth of a millimetre beyond a plane isn't through it. */
+const SLACK_M = 1e-5;
+
+/** The first target outside its joint's limits. */
+export function limitProblem(targets: Posture): BeyondLimit | null {
+  for (let i = PLACE_FREEDOMS; i < FREEDOM_COUNT; i += 1) {
+    if (targets[i]! < LOW[i]! || targets[i]! > HIGH[i]!) {
+      return { kind: 'beyond-limit', freedom: FREEDOMS[i]!, deg: targets[i]!, lowDeg: LOW[i]!, highDeg: HIGH[i]! };
+    }
+  }
+  return null;
+}
+
+/**
+ * Finds the posture nearest to the targets (least weighted squares) that meets every rule and keeps every limit: damped
+ * Gauss–Newton with the rules as hard equations (Lagrange multipliers), and limits and one-sided rules as an active set.
+ * Deterministic. What can't be met comes back as an error, with the rule that is furthest off.
+ */
+export function solvePose(task: Task): Solved {
+  const problem = limitProblem(task.targets);
+  if (problem) return { ok: false, error: problem };
+  const run = new Run(task);
+  return run.solve();
+}
+
+/** How many stages a far target is approached in when it can't be reached at one go. */
+const STAGES = 6;
+
+/** As `solvePose`; a target that can't be reached at one go is approached from the start in stages. */
+export function solveByStages(task: Task): Solved {
+  const atOnce = solvePose(task);
+  const { start } = task;
+  if (atOnce.ok || atOnce.error.kind === 'beyond-limit' || !start) return atOnce;
+  let posture = start;
+  let answer: Solved = atOnce;
+  for (let stage = 1; stage <= STAGES; stage += 1) {
+    const targets = task.targets.map((value, at) => start[at]! + ((value - start[at]!) * stage) / STAGES);
+    answer = solvePose({ ...task, targets, start: posture });
+    // A stage on the way may fail: only the last has to be reached.
+    if (answer.ok) posture = answer.posture;
+  }
+  return answer.ok ? answer : atOnce;
+}
+
+class Run {
+  private readonly frames: Frames;
+  private readonly posture: Float64Array;
+  private readonly inverse = new Float64Array(FREEDOM_COUNT);
+  /** Which part of the way to its target a freedom takes in one step: all of it unless caution is called for. */
+  private readonly eagerness = new Float64Array(FREEDOM_COUNT);
+  private caution = 0;
+  private lastMiss = Infinity;
+  private readonly rows: Float64Array[];
+  private readonly misses: Float64Array;
+  private readonly free = new Uint8Array(FREEDOM_COUNT);
+  private readonly step = new Float64Array(FREEDOM_COUNT);
+  private readonly active: number[] = [];
+  /** The multiplier of each active rule at the last step. */
+  private pulls: Float64Array = new Float64Array(0);
+  /** One-sided rules that were found broken: they hold from then on, until they would have to pull. */
+  private readonly inForce = new Set<number>();
+  /** How often a one-sided rule was let go again because it had begun to pull. */
+  private readonly letGo = new Map<number, number>();
+
+  constructor(private readonly task: Task) {
+    this.frames = new Frames(task.body, ORIENTATION_OF_POSITION[task.position]);
+    this.posture = Float64Array.from(task.start ?? task.targets);
+    this.rows = task.rules.map(() => new Float64Array(FREEDOM_COUNT));
+    this.misses = new Float64Array(task.rules.length);
+  }
+
+  solve(): Solved {
+    for (let step = 0; step < MOST_STEPS; step += 1) {
+      this.measure();
+      this.adaptCaution();
+      const moved = this.advance();
+      this.letGoOfWhatPulls();
+      if (moved < SETTLED_DEG && this.worst().missedM < TOLERANCE_M * 0.1) break;
+    }
+    this.measure(false);
+    const worst = this.worst();
+    if (worst.missedM > TOLERANCE_M) return { ok: false, error: { kind: 'unreachable', ...worst } };
+    return { ok: true, posture: Array.from(this.posture) };
+  }
+
+  /** Fills the misses and, unless told not to, the gradients of all rules that are in force. */
+  private measure(withGradients = true): void {
+    const { rules, held = [], body } = this.task;
+    this.frames.place(this.posture);
+    this.active.length = 0;
+    for (const [i, rule] of rules.entries()) {
+      const { along, point, from } = rule;
+      const row = this.rows[i]!;
+      row.fill(0);
+      let value = 0;
+      const count = (at: BodyPoint, by: number, needsGradient: boolean) => {
+        const world = this.frames.point(at.part, at.local);
+        value += by * (world[0] * along[0] + world[1] * along[1] + world[2] * along[2]);
+        if (needsGradient) this.frames.addGradient(row, at.part, world, along, by);
+      };
+      const isOneSided = rule.atLeast === true && !this.inForce.has(i);
+      if (point) {
+        count(point, 1, withGradients && !isOneSided);
+        if (from) count(from, -1, withGradients && !isOneSided);
+      } else {
+        const { massKg } = body.skeleton.build;
+        const total = massKg + held.reduce((sum, each) => sum + each.kg, 0);
+        for (const { part, centre, fraction } of body.masses) {
+          count({ part, local: centre }, (fraction * massKg) / total, withGradients);
+        }
+        for (const { part, at, kg } of held) count({ part, local: at }, kg / total, withGradients);
+      }
+      this.misses[i] = value - rule.value;
+      if (isOneSided) {
+        if (this.misses[i]! >= -SLACK_M) {
+          this.misses[i] = 0;
+          continue;
+        }
+        this.inForce.add(i);
+        if (withGradients && point) {
+          value = 0;
+          count(point, 1, true);
+          if (from) count(from, -1, true);
+        }
+      }
+      this.active.push(i);
+    }
+  }
+
+  /**
+   * Weakly held freedoms may swing further than the straight-line model of a step is true. When the misses grow, each
+   * step is made to cost something by itself (Levenberg and Marquardt); when they shrink, that is taken back.
+   */
+  private adaptCaution(): void {
+    let miss = 0;
+    for (const i of this.active) miss += Math.abs(this.misses[i]!);
+    if (miss > this.lastMiss * 0.9 && miss > TOLERANCE_M) this.caution = Math.min(4, Math.max(0.01, this.caution * 4));
+    else this.caution = this.caution < 0.01 ? 0 : this.caution / 3;
+    this.lastMiss = miss;
+    const { weights } = this.task;
+    for (let i = 0; i < FREEDOM_COUNT; i += 1) {
+      const cautious = weights[i]! + this.caution;
+      this.inverse[i] = 1 / cautious;
+      this.eagerness[i] = weights[i]! / cautious;
+    }
+  }
+
+  private worst(): { of: string; missedM: number } {
+    let of = '';
+    let missedM = 0;
+    for (const i of this.active) {
+      const rule = this.task.rules[i]!;
+      const miss = this.misses[i]!;
+      const missed = rule.atLeast && miss > 0 ? 0 : Math.abs(miss);
+      if (missed > missedM) {
+        missedM = missed;
+        of = rule.of;
+      }
+    }
+    return { of, missedM };
+  }
+
+  /** One step; answers how far the posture moved, in degrees (a metre counts as 57). */
+  private advance(): number {
+    const { step, posture, free } = this;
+    free.fill(1);
+    for (let round = 0; round < 8; round += 1) {
+      this.propose();
+      // A freedom that would pass its limit stops there, and the others have to make up for it.
+      let hit = false;
+      for (let i = 0; i < FREEDOM_COUNT; i += 1) {
+        if (!free[i]) continue;
+        const next = posture[i]! + step[i]!;
+        if (next < LOW[i]! - 1e-9 || next > HIGH[i]! + 1e-9) {
+          free[i] = 0;
+          step[i] = (next < LOW[i]! ? LOW[i]! : HIGH[i]!) - posture[i]!;
+          hit = true;
+        }
+      }
+      if (!hit) break;
+    }
+    let largest = 0;
+    for (let i = 0; i < FREEDOM_COUNT; i += 1) {
+      largest = Math.max(largest, Math.abs(step[i]!) / (i < PLACE_FREEDOMS ? STEP_M : STEP_DEG));
+    }
+    const by = largest > 1 ? 1 / largest : 1;
+    let moved = 0;
+    for (let i = 0; i < FREEDOM_COUNT; i += 1) {
+      const change = step[i]! * by;
+      posture[i] = Math.max(LOW[i]!, Math.min(HIGH[i]!, posture[i]! + change));
+      moved = Math.max(moved, Math.abs(change) * (i < PLACE_FREEDOMS ? 57 : 1));
+    }
+    return moved;
+  }
+
+  /** A plane only pushes. Each rule is let go at most twice, so that the run comes to an end. */
+  private letGoOfWhatPulls(): void {
+    for (const [at, i] of this.active.entries()) {
+      const times = this.letGo.get(i) ?? 0;
+      if (this.inForce.has(i) && this.pulls[at]! < 0 && times < 2) {
+        this.inForce.delete(i);
+        this.letGo.set(i, times + 1);
+      }
+    }
+  }
+
+  /** step = (targets − posture) + W⁻¹Jᵀλ over the freedoms that are free, with λ such that the rules are met to first order. */
+  private propose(): void {
+    const { step, posture, free, inverse, eagerness, rows, active, misses, task } = this;
+    const count = active.length;
+    for (let i = 0; i < FREEDOM_COUNT; i += 1) if (free[i]) step[i] = (task.targets[i]! - posture[i]!) * eagerness[i]!;
+    if (count === 0) return;
+    const matrix = new Float64Array(count * count);
+    const right = new Float64Array(count);
+    const scaled = new Float64Array(FREEDOM_COUNT);
+    let largest = 0;
+    for (let a = 0; a < count; a += 1) {
+      const row = rows[active[a]!]!;
+      let wanted = -misses[active[a]!]!;
+      for (let i = 0; i < FREEDOM_COUNT; i += 1) {
+        wanted -= row[i]! * step[i]!;
+        scaled[i] = free[i] ? row[i]! * inverse[i]! : 0;
+      }
+      right[a] = wanted;
+      for (let b = a; b < count; b += 1) {
+        const other = rows[active[b]!]!;
+        let sum = 0;
+        for (let i = 0; i < FREEDOM_COUNT; i += 1) sum += scaled[i]! * other[i]!;
+        matrix[a * count + b] = sum;
+        matrix[b * count + a] = sum;
+      }
+      largest = Math.max(largest, matrix[a * count + a]!);
+    }
+    for (let a = 0; a < count; a += 1) matrix[a * count + a]! += largest * DAMPING;
+    solveSymmetric(matrix, right, count);
+    this.pulls = right;
+    for (let a = 0; a < count; a += 1) {
+      const row = rows[active[a]!]!;
+      const pull = right[a]!;
+      for (let i = 0; i < FREEDOM_COUNT; i += 1) if (free[i]) step[i]! += inverse[i]! * row[i]! * pull;
+    }
+  }
+}
+
+/** Cholesky in place for a symmetric positive definite matrix; the answer replaces the right side. */
+function solveSymmetric(matrix: Float64Array, right: Float64Array, n: number): void {
+  for (let j = 0; j < n; j += 1) {
+    for (let k = 0; k < j; k += 1) {
+      const factor = matrix[j * n + k]!;
+      if (factor === 0) continue;
+      for (let i = j; i < n; i += 1) matrix[i * n + j]! -= matrix[i * n + k]! * factor;
+    }
+    const pivot = Math.sqrt(Math.max(matrix[j * n + j]!, 1e-24));
+    for (let i = j; i < n; i += 1) matrix[i * n + j]! /= pivot;
+  }
+  for (let i = 0; i < n; i += 1) {
+    for (let k = 0; k < i; k += 1) right[i]! -= matrix[i * n + k]! * right[k]!;
+    right[i]! /= matrix[i * n + i]!;
+  }
+  for (let i = n - 1; i >= 0; i -= 1) {
+    for (let k = i + 1; k < n; k += 1) right[i]! -= matrix[k * n + i]! * right[k]!;
+    right[i]! /= matrix[i * n + i]!;
+  }
+}
