@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { browserOptions } from '../scripts/browser.mjs';
 
 /** The built app with demo data in Debian's Chromium; everything through the interface. */
 export default defineConfig({
@@ -12,18 +13,6 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: process.env.WAXWING_CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--headless',
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: browserOptions,
   },
 });

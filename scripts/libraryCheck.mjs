@@ -1,21 +1,21 @@
-// Reads the starter library with the same importer that a user's pack goes through, and lints it as a whole.
-import { readFileSync, readdirSync } from 'node:fs';
-import { join, relative } from 'node:path';
-import { libraryProblems, readPack } from '../packages/core/dist/shapes.js';
+// Reads the starter library with the same importer that a user's pack goes through, lints it as a whole and poses every figure.
+import { AVERAGE_BUILD, poseProblems } from '../packages/core/dist/figure/index.js';
+import { lexiconOf } from '../packages/core/dist/index.js';
+import { libraryProblems } from '../packages/core/dist/shapes.js';
+import { readSoundLibrary } from './readLibrary.mjs';
 
-const root = new URL('..', import.meta.url).pathname;
-const files = readdirSync(join(root, 'library'), { recursive: true })
-  .filter((name) => name.endsWith('.yaml'))
-  .sort()
-  .map((name) => ({
-    name: relative(root, join(root, 'library', name)),
-    text: readFileSync(join(root, 'library', name), 'utf8'),
-  }));
-
-const pack = readPack(files);
-for (const { file, line, path, message } of pack.packProblems) console.log(`error ${file}:${line} ${path}: ${message}`);
-if (!pack.ok) process.exit(1);
-
-const hints = libraryProblems(pack.value.movements, pack.value.vocabulary).filter((problem) => problem.severity === 'hint');
+const { movements, vocabulary } = readSoundLibrary();
+const hints = libraryProblems(movements, vocabulary).filter((problem) => problem.severity === 'hint');
 for (const { movementId, path, message } of hints) console.log(`hint ${movementId ?? ''} ${path}: ${message}`);
-console.log(`${pack.value.movements.length} movements, ${hints.length} hints, no error`);
+
+const lexicon = lexiconOf(vocabulary);
+let wrong = 0;
+for (const movement of movements) {
+  if (!movement.figure) console.log(`hint ${movement.id} figure: has none`);
+  for (const { path, message } of poseProblems(movement, lexicon, AVERAGE_BUILD)) {
+    console.log(`error ${movement.id} ${path}: ${message}`);
+    wrong += 1;
+  }
+}
+if (wrong > 0) process.exit(1);
+console.log(`${movements.length} movements, ${hints.length} hints, no error`);

@@ -1,13 +1,11 @@
 // The pictures of docs/screenshots, from the demo: start `npm run demo`, then node scripts/screenshots.mjs [address]
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { browserOptions } from './browser.mjs';
 
 const [, , address = 'http://127.0.0.1:4680'] = process.argv;
 const folder = join(import.meta.dirname, '../docs/screenshots');
-const browser = await chromium.launch({
-  executablePath: process.env.WAXWING_CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
-});
+const browser = await chromium.launch(browserOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 
 /** A picture once fonts and answers have settled. */

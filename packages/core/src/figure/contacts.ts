@@ -1,34 +1,44 @@
 import { SIDES, type Side } from '../movement/terms.ts';
 import type { Landmark } from './landmarks.ts';
 
-/** What of the body can rest on something: the landmarks that touch, first the two that are pinned, then those that only lie flat. */
-const TOUCHING: Readonly<Record<string, readonly string[]>> = {
-  foot: ['heel', 'ball', 'edge'],
-  toes: ['ball', 'toe'],
-  heel: ['heel'],
-  hand: ['palmHeel', 'knuckles', 'palmEdge'],
-  fingertips: ['fingertip'],
-  grip: ['grip'],
-  forearm: ['elbowTip', 'wristUnder'],
-  elbow: ['elbowTip'],
-  knee: ['kneecap'],
-  shin: ['kneecap', 'instep'],
-  hip: ['hipSide'],
-  shoulder: ['shoulderSide'],
+interface Touch {
+  /** Landmarks that stay where they are put down. */
+  readonly pinned: readonly string[];
+  /** Landmarks that only keep to the plane. */
+  readonly flat?: readonly string[];
+}
+
+/** What of the body can rest on something. The ball of a foot on its toes may turn; a foot and a palm lie flat. */
+const TOUCHING: Readonly<Record<string, Touch>> = {
+  foot: { pinned: ['heel', 'ball'], flat: ['edge'] },
+  toes: { pinned: ['ball'], flat: ['toe'] },
+  /** A foot that tips over its own length. */
+  rolled: { pinned: ['heel', 'ball'] },
+  heel: { pinned: ['heel'] },
+  hand: { pinned: ['palmHeel', 'knuckles'], flat: ['palmEdge'] },
+  fingertips: { pinned: ['fingertip'] },
+  grip: { pinned: ['grip'] },
+  forearm: { pinned: ['elbowTip', 'wristUnder'] },
+  elbow: { pinned: ['elbowTip'] },
+  knee: { pinned: ['kneecap'] },
+  shin: { pinned: ['kneecap', 'instep'] },
+  hip: { pinned: ['hipSide'] },
+  shoulder: { pinned: ['shoulderSide'] },
 };
-const TOUCHING_MIDDLE: Readonly<Record<string, readonly string[]>> = {
-  seat: ['seat'],
-  tail: ['tail'],
-  back: ['back'],
-  skull: ['skull'],
-  belly: ['belly'],
-  chest: ['chest'],
+const TOUCHING_MIDDLE: Readonly<Record<string, Touch>> = {
+  seat: { pinned: ['seat'] },
+  tail: { pinned: ['tail'] },
+  back: { pinned: ['back'] },
+  skull: { pinned: ['skull'] },
+  belly: { pinned: ['belly'] },
+  chest: { pinned: ['chest'] },
 };
 
 /** The outline that a contact lends to the base of support, beyond the landmarks that touch. */
 const OUTLINE: Readonly<Record<string, readonly string[]>> = {
   foot: ['heel', 'edge', 'inner', 'toe'],
   toes: ['edge', 'inner', 'toe'],
+  rolled: ['heel', 'edge', 'inner', 'toe'],
 };
 
 /** Plural words for both sides at once. */
@@ -71,7 +81,9 @@ export interface Contact {
   readonly kind: string;
   readonly side?: Side;
   readonly on: Thing;
-  /** Landmarks that touch: the first two are pinned where they are, a third only keeps to the plane. */
+  /** Landmarks that touch and stay where they were put down. */
+  readonly pinned: readonly Landmark[];
+  /** Every landmark that touches: the pinned ones, and those that only keep to the plane. */
   readonly touching: readonly Landmark[];
   /** Landmarks round what it lends to the base of support. */
   readonly outline: readonly Landmark[];
@@ -83,12 +95,15 @@ function isThing(word: string): word is Thing {
 
 function contactOf(kind: string, side: Side | undefined, on: Thing): Contact {
   const landmarks = (names: readonly string[]) => names.map((each) => (side ? `${each}.${side}` : each));
-  const touching = landmarks((side ? TOUCHING : TOUCHING_MIDDLE)[kind]!);
+  const touch = (side ? TOUCHING : TOUCHING_MIDDLE)[kind]!;
+  const pinned = landmarks(touch.pinned);
+  const touching = [...pinned, ...landmarks(touch.flat ?? [])];
   const part = side ? `${kind}.${side}` : kind;
   return {
     name: on === 'floor' ? part : `${part} on ${on}`,
     kind,
     on,
+    pinned,
     touching,
     outline: OUTLINE[kind] ? landmarks(OUTLINE[kind]) : touching,
     ...(side && { side }),

@@ -10,3 +10,8 @@ export * from './rep.ts';
 export * from './skeleton.ts';
 export * from './solve.ts';
 export * from './vector.ts';
+export * from './describe.ts';
+export * from './figureProblems.ts';
+export * from './marks.ts';
+export * from './measure.ts';
+export * from './timeline.ts';

@@ -1,7 +1,7 @@
 import type { Lexicon } from '../movement/library.ts';
 import type { FaultChange, FigureDocument, FigureKey, JointAngles } from '../movement/figureDocument.ts';
 import type { MovementDocument, MovementFault } from '../movement/movementDocument.ts';
-import { PHASES_OF_RHYTHM, type HandPlace, type Phase, type Position, type Rhythm, type Side } from '../movement/terms.ts';
+import { PHASES_OF_RHYTHM, SIDES, type HandPlace, type Phase, type Position, type Rhythm, type Side } from '../movement/terms.ts';
 import { hullOf, pointInBase, type HeldMass } from './balance.ts';
 import { PARTS, bodyOf, framesOf, type Body, type Frames } from './body.ts';
 import { THINGS, readContacts, type Contact, type Thing } from './contacts.ts';
@@ -18,7 +18,7 @@ import {
   sidedName,
   type Posture,
 } from './joints.ts';
-import { LANDMARKS, bodyPoint, mirroredName, whereIs, type Landmark } from './landmarks.ts';
+import { LANDMARKS, bodyPoint, isLandmark, mirroredName, whereIs, type Landmark } from './landmarks.ts';
 import { skeletonOf, type Build } from './skeleton.ts';
 import { solveByStages, type BeyondLimit, type Rule, type Task, type Unreachable } from './solve.ts';
 import type { Vec3 } from './vector.ts';
@@ -127,7 +127,10 @@ const SAMPLES = 24;
 /** What a pose says itself is held this strongly; what its base says, and what a fault adds, so. */
 const SAID = 1;
 const SAID_BY_BASE = 0.5;
+const SAID_OF_PELVIS = 20;
 const SAID_BY_FAULT = 8;
+/** So strongly, per square metre forward, sideways and up, does a body with a fault stay where the good one is. */
+const STAYS_PUT = [8_000, 400_000, 8_000];
 /** The freedom that is given away to the balance. */
 const GIVEN_AWAY = 0.002;
 /** A change is felt this much in the phases beside its own. */
@@ -214,7 +217,7 @@ function plan(source: FigureSource, lexicon: Lexicon): { position: Position; key
       phase,
       spells: NO_SPELLS,
       angles: more.between ? anglesOf(key) : { ...startAngles, ...anglesOf(key) },
-      contacts: contactsFrom(key?.contacts ?? (phase === 'set-up' ? still : (first?.contacts ?? still)), phase),
+      contacts: contactsFrom(key?.contacts ?? still, phase),
       hands: key?.hands ?? startHands,
       ...more,
     };
@@ -283,11 +286,11 @@ class Poser {
   /** Rules for what touches: pinned where it was put down before, else only on its plane. */
   private contactRules(contacts: readonly Contact[], spells: Spells): Rule[] {
     return contacts.flatMap((contact) =>
-      contact.touching.flatMap((landmark, nth): Rule[] => {
+      contact.touching.flatMap((landmark): Rule[] => {
         const point = bodyPoint(this.body, landmark);
         const anchor = this.anchor(landmark, spells);
         const { axis } = THINGS[contact.on];
-        if (anchor && nth < 2) return AXES.map((along, i) => ({ of: contact.name, along, point, value: anchor[i]! }));
+        if (anchor && contact.pinned.includes(landmark)) return AXES.map((along, i) => ({ of: contact.name, along, point, value: anchor[i]! }));
         const plane = anchor?.[axis] ?? this.planes.get(contact.on);
         return plane === undefined ? [] : [{ of: contact.name, along: AXES[axis]!, point, value: plane }];
       }),
@@ -307,7 +310,7 @@ class Poser {
   }
 
   /** The base is where everything has been put down, or where it is in `near`. */
-  private balanceRules(contacts: readonly Contact[], spells: Spells, near?: Posture): Rule[] {
+  private balanceRules(contacts: readonly Contact[], spells: Spells, isFaulty: boolean, near?: Posture): Rule[] {
     const { balance } = this.source.figure;
     if (!balance || contacts.length === 0) return [];
     const bearing = contacts.filter(({ on }) => on === 'floor');
@@ -321,10 +324,18 @@ class Poser {
       ),
     );
     const [x, y] = pointInBase(base, balance.at ?? 0.45);
+    const xs = base.map(([each]) => each);
+    const forward: Rule[] = isFaulty
+      ? // Who moves badly doesn't stand exactly, but still stands.
+        [
+          { of: 'balance', along: AXES[0]!, value: mixed(xs, 0.1), atLeast: true },
+          { of: 'balance', along: [-1, 0, 0], value: -mixed(xs, 0.9), atLeast: true },
+        ]
+      : [{ of: 'balance', along: AXES[0]!, value: x }];
     const halfWidth = (Math.max(...base.map(([, each]) => each)) - Math.min(...base.map(([, each]) => each))) / 2;
     const room = halfWidth * 0.6;
     return [
-      { of: 'balance', along: AXES[0]!, value: x },
+      ...forward,
       { of: 'balance', along: AXES[1]!, value: y - room, atLeast: true },
       { of: 'balance', along: [0, -1, 0], value: -y - room, atLeast: true },
     ];
@@ -338,8 +349,10 @@ class Poser {
     readonly spells: Spells;
     readonly hands: HandPlace;
     readonly start?: Posture;
+    readonly extra?: readonly Rule[];
+    readonly isFaulty?: boolean;
   }): Posture {
-    const { phase, contacts, spells, hands, targets, weights } = input;
+    const { phase, contacts, spells, hands, targets, weights, extra: always = [], isFaulty = false } = input;
     const attempt = (near: Posture, extra: readonly Rule[]) => {
       const task: Task = {
         body: this.body,
@@ -348,23 +361,23 @@ class Poser {
         weights,
         held: this.held,
         start: near,
-        rules: [...this.contactRules(contacts, spells), ...handRules(this.body, hands, this.source.figure.hold), ...this.floorRules(contacts), ...extra],
+        rules: [...this.contactRules(contacts, spells), ...handRules(this.body, hands, this.source.figure.hold), ...this.floorRules(contacts), ...always, ...extra],
       };
       const answer = solveByStages(task);
       if (!answer.ok) throw new Stop({ ...answer.error, phase });
       return answer.posture;
     };
     let posture = input.start ?? targets;
-    const isPutDown = contacts.every(({ touching }) => touching.every((landmark, nth) => nth > 1 || this.anchor(landmark, spells)));
-    if (isPutDown) return attempt(posture, this.balanceRules(contacts, spells));
+    const isPutDown = contacts.every(({ pinned }) => pinned.every((landmark) => this.anchor(landmark, spells)));
+    if (isPutDown) return attempt(posture, this.balanceRules(contacts, spells, isFaulty));
     // What is yet to be put down decides where the base is: it is put down first, and a base that slides is followed for a few rounds.
     posture = attempt(posture, []);
     for (let round = 0; this.source.figure.balance && round < 4; round += 1) {
-      posture = attempt(posture, this.balanceRules(contacts, spells, posture));
+      posture = attempt(posture, this.balanceRules(contacts, spells, isFaulty, posture));
     }
     // A thing that stands where it is touched is put there last.
     if (!this.findPlanes(contacts, posture)) return posture;
-    return attempt(posture, this.balanceRules(contacts, spells, posture));
+    return attempt(posture, this.balanceRules(contacts, spells, isFaulty, posture));
   }
 
   /** A thing whose plane isn't given stands where the pose first touches it. */
@@ -396,6 +409,11 @@ class Poser {
       this.placed.set(on, { thing: on, at: [mean(0), mean(1), mean(2)], touching: names });
     }
   }
+}
+
+function mixed(values: readonly number[], share: number): number {
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  return low + (high - low) * share;
 }
 
 const AXES: readonly Vec3[] = [
@@ -453,7 +471,7 @@ function repOf(source: FigureSource, lexicon: Lexicon, build: Build, fault: Show
   const poser = new Poser(bodyOf(skeletonOf(build)), position, source);
   const good = solveKeys(poser, planned, baseAngles, fault);
   const keys = fault ? changeKeys(poser, good, fault, source.rhythm) : good;
-  const way = solveWay(poser, keys, source);
+  const way = solveWay(poser, keys, source, fault !== undefined);
   const at = (index: number) => (source.rhythm === 'rep' ? index / (keys.length - 1) : index / keys.length);
   const rep: Rep = {
     body: poser.body,
@@ -481,7 +499,8 @@ function weightsFor(poser: Poser, said: ReadonlySet<number>, byBase: ReadonlySet
   return FREEDOMS.map((name, at) => {
     if (given.has(at)) return GIVEN_AWAY;
     const isPelvis = name.startsWith('pelvis.');
-    if (said.has(at)) return Math.max(SAID, STIFFNESS[at]!);
+    // Who says how the pelvis stands means the trunk, which the legs then have to find their way under.
+    if (said.has(at)) return isPelvis ? SAID_OF_PELVIS : Math.max(SAID, STIFFNESS[at]!);
     // A figure is put down upright unless its base says otherwise; from then on the contacts carry it.
     if (isPelvis && isAnchor && at >= PLACE_FREEDOMS) return SAID_BY_BASE * 4;
     if (byBase.has(at) && !isPelvis) return Math.max(SAID_BY_BASE, STIFFNESS[at]!);
@@ -562,13 +581,36 @@ function swapSides(joint: string): string {
 /** What is left of the contacts when some come loose: a foot stays on its toes. */
 function loosened(contacts: readonly Contact[], { change, side }: ShownFault): readonly Contact[] {
   if (!change.loosens) return contacts;
+  const { onto = 'toes' } = change;
   const loose = change.loosens
     .flatMap((phrase) => contactsFrom([phrase]))
     .filter((contact) => side === undefined || contact.side === undefined || contact.side === side)
     .map(({ name }) => name.split(' on ')[0]!);
   return contacts.flatMap((contact) => {
     if (!loose.includes(contact.name.split(' on ')[0]!)) return [contact];
-    return contact.kind === 'foot' ? readContacts([contact.name.replace('foot', 'toes')]) : [];
+    return contact.kind === 'foot' && onto !== 'nothing' ? readContacts([contact.name.replace('foot', onto)]) : [];
+  });
+}
+
+/** A fault that brings landmarks somewhere else brings them there exactly. */
+function moveRules(poser: Poser, good: Posture, { change, side, strength = 'clear' }: ShownFault, share: number): Rule[] {
+  const frames = poser.frames(good);
+  const by = (FAULT_STRENGTHS[strength] * share) / 100;
+  return (change.moves ?? []).flatMap(({ landmark, outCm, forwardCm, upCm }) => {
+    const isSided = !landmark.includes('.') && isLandmark(`${landmark}.left`);
+    const names = isSided ? (side ? [side] : SIDES).map((each) => `${landmark}.${each}`) : [side === 'right' ? mirroredName(landmark) : landmark];
+    return names.flatMap((name) => {
+      const at = whereIs(frames, name);
+      const toLeft = name.endsWith('.right') || (!name.includes('.') && side === 'right') ? -1 : 1;
+      const ways: [Vec3, number | undefined][] = [
+        [AXES[0]!, forwardCm],
+        [AXES[1]!, outCm && outCm * toLeft],
+        [AXES[2]!, upCm],
+      ];
+      return ways.flatMap(([along, cm], axis): Rule[] =>
+        cm === undefined ? [] : [{ of: `${name} moved`, along, point: bodyPoint(poser.body, name), value: at[axis]! + cm * by }],
+      );
+    });
   });
 }
 
@@ -597,12 +639,16 @@ function changeKeys(poser: Poser, good: readonly SolvedKey[], fault: ShownFault,
     });
     const weights = FREEDOMS.map((name, i) => {
       if (offsets.has(i)) return SAID_BY_FAULT;
-      if (name.startsWith('pelvis.')) return STIFFNESS[i]!;
+      // The body stays where it was, as far as the change leaves it there.
+      if (i < PLACE_FREEDOMS) return STAYS_PUT[i]!;
+      if (name.startsWith('pelvis.')) return Math.max(0.2, STIFFNESS[i]!);
       return Math.max(0.05, STIFFNESS[i]!);
     });
-    const contacts = share === 1 ? loosened(key.contacts, fault) : key.contacts;
-    const posture = poser.solve({ phase: key.phase, targets, weights, contacts, spells: key.spells, hands: key.hands, start: key.posture });
-    return { ...key, contacts, posture };
+    const contacts = loosened(key.contacts, fault);
+    const hands = fault.change.hands ?? key.hands;
+    const extra = moveRules(poser, key.posture, fault, share);
+    const posture = poser.solve({ phase: key.phase, targets, weights, contacts, spells: key.spells, hands, start: key.posture, extra, isFaulty: true });
+    return { ...key, contacts, hands, posture };
   });
   for (const key of changed) if (key.phase === fault.phase) poser.putDown(key, key.posture);
   return changed;
@@ -613,6 +659,7 @@ function solveWay(
   poser: Poser,
   keys: readonly SolvedKey[],
   source: FigureSource,
+  isFaulty: boolean,
 ): Pick<Rep, 'samples' | 'contactsAt' | 'pinsAt'> {
   const isClosed = source.rhythm !== 'rep';
   const stretches = isClosed ? keys.length : keys.length - 1;
@@ -620,8 +667,8 @@ function solveWay(
   const samples: Posture[] = [keys[0]!.posture];
   const contactsAt: (readonly Contact[])[] = [keys[0]!.contacts];
   const pinsOf = (contacts: readonly Contact[], { spells }: SolvedKey) =>
-    contacts.flatMap(({ touching }) =>
-      touching.slice(0, 2).flatMap((landmark): Pin[] => {
+    contacts.flatMap(({ pinned }) =>
+      pinned.flatMap((landmark): Pin[] => {
         const at = poser.anchor(landmark, spells);
         return at ? [{ landmark, at }] : [];
       }),
@@ -647,7 +694,7 @@ function solveWay(
         const previous = way.at(-1) ?? from.posture;
         // Begin with the change that the last step needed beyond the straight way: the next one needs much the same.
         const start = targets.map((value, i) => (i < PLACE_FREEDOMS ? previous[i]! : value));
-        way.push(poser.solve({ phase: to.phase, targets, weights, contacts: shared, spells: from.spells, hands: bothHands(from, to), start }));
+        way.push(poser.solve({ phase: to.phase, targets, weights, contacts: shared, spells: from.spells, hands: bothHands(from, to), start, isFaulty }));
       }
     }
     while (way.length < steps - 1) way.push(from.posture);
@@ -674,6 +721,7 @@ export function mirroredRep(rep: Rep): Rep {
     list.map((contact): Contact => ({
       ...contact,
       name: contact.name.replace(/\.(left|right)/, (_, side) => (side === 'left' ? '.right' : '.left')),
+      pinned: contact.pinned.map(mirroredName),
       touching: contact.touching.map(mirroredName),
       outline: contact.outline.map(mirroredName),
       ...(contact.side && { side: contact.side === 'left' ? ('right' as const) : ('left' as const) }),

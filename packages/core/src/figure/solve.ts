@@ -53,7 +53,8 @@ export type Solved = { readonly ok: true; readonly posture: Posture } | { readon
 
 /** Contacts are met to this. */
 export const TOLERANCE_M = 1e-4;
-const MOST_STEPS = 60;
+const MOST_STEPS = 80;
+const PATIENCE = 25;
 /** Nobody sees a twentieth of a degree. */
 const SETTLED_DEG = 0.05;
 /** In one step no angle moves further than this, so that the straight-line model of a step stays true. */
@@ -63,6 +64,7 @@ const STEP_M = 0.3;
 const DAMPING = 1e-13;
 /** A hundredth of a millimetre beyond a plane isn't through it. */
 const SLACK_M = 1e-5;
+const SKIN_M = 9e-4;
 
 /** The first target outside its joint's limits. */
 export function limitProblem(targets: Posture): BeyondLimit | null {
@@ -138,7 +140,10 @@ class Run {
       this.adaptCaution();
       const moved = this.advance();
       this.letGoOfWhatPulls();
-      if (moved < SETTLED_DEG && this.worst().missedM < TOLERANCE_M * 0.1) break;
+      const { missedM } = this.worst();
+      if (moved < SETTLED_DEG && missedM < TOLERANCE_M * 0.1) break;
+      // What still trembles by then is met well enough.
+      if (step >= PATIENCE && missedM < TOLERANCE_M * 0.5) break;
     }
     this.measure(false);
     const worst = this.worst();
@@ -198,7 +203,7 @@ class Run {
     let miss = 0;
     for (const i of this.active) miss += Math.abs(this.misses[i]!);
     if (miss > this.lastMiss * 0.9 && miss > TOLERANCE_M) this.caution = Math.min(4, Math.max(0.01, this.caution * 4));
-    else this.caution = this.caution < 0.01 ? 0 : this.caution / 3;
+    else this.caution = this.caution < 0.01 ? 0 : this.caution * 0.6;
     this.lastMiss = miss;
     const { weights } = this.task;
     for (let i = 0; i < FREEDOM_COUNT; i += 1) {
@@ -214,7 +219,8 @@ class Run {
     for (const i of this.active) {
       const rule = this.task.rules[i]!;
       const miss = this.misses[i]!;
-      const missed = rule.atLeast && miss > 0 ? 0 : Math.abs(miss);
+      // A skin's thickness through a plane is nothing.
+      const missed = rule.atLeast ? Math.max(0, -miss - SKIN_M) : Math.abs(miss);
       if (missed > missedM) {
         missedM = missed;
         of = rule.of;

@@ -109,11 +109,27 @@ export class BasePose {
   @IsOptional() @IsIn(HAND_PLACES) hands?: HandPlace;
 }
 
+/** A landmark that a fault brings somewhere else, in centimetres. Out is away from the middle, or to the fault's side. */
+export class FaultMove {
+  @Matches(LANDMARK_PATTERN) landmark!: string;
+  @IsOptional() @IsNumber() @Min(-40) @Max(40) outCm?: number;
+  @IsOptional() @IsNumber() @Min(-40) @Max(40) forwardCm?: number;
+  @IsOptional() @IsNumber() @Min(-40) @Max(40) upCm?: number;
+}
+
+/** What a loosened foot comes to rest on. */
+const LOOSENED_ONTO = ['toes', 'rolled', 'nothing'] as const;
+
 /** How a fault changes a good pose. Angles are added at the fault's phase; contacts are met again afterwards. */
 export class FaultChange {
   @IsAnglesOrKeys('isJointAngles', anglesProblem) angles!: JointAngles;
-  /** What comes off: a foot that is loosened stays on its toes, anything else lets go. */
+  @IsOptional() @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => FaultMove) moves?: FaultMove[];
+  /** What comes off. */
   @IsOptional() @IsArray() @ArrayMaxSize(6) @Matches(CONTACT_PATTERN, { each: true }) loosens?: string[];
+  /** A foot that is loosened stays on its toes unless said otherwise. */
+  @IsOptional() @IsIn(LOOSENED_ONTO) onto?: (typeof LOOSENED_ONTO)[number];
+  /** Where the hands are instead. */
+  @IsOptional() @IsIn(HAND_PLACES) hands?: HandPlace;
   /** The share of the way that is still gone, for what is cut short. */
   @IsOptional() @IsNumber() @Min(0) @Max(1) range?: number;
   /** The share of the usual time that the way into the phase takes. */
