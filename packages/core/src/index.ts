@@ -12,6 +12,7 @@ export * from './movement/resolvedMovement.ts';
 export * from './movement/search.ts';
 export * from './movement/text.ts';
 export type * from './movement/dose.ts';
+export type * from './movement/figureDocument.ts';
 export type * from './movement/load.ts';
 export type * from './movement/movementDocument.ts';
 export type * from './movement/vocabulary.ts';

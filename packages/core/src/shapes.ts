@@ -6,6 +6,7 @@ export * from './exchange/checkShape.ts';
 export * from './exchange/readPack.ts';
 export * from './ladder/libraryCheck.ts';
 export * from './movement/dose.ts';
+export * from './movement/figureDocument.ts';
 export * from './movement/libraryPack.ts';
 export * from './movement/load.ts';
 export * from './movement/movementDocument.ts';

@@ -1,6 +1,7 @@
 import { LineCounter, parseDocument, type Document } from 'yaml';
+import { figureReferenceProblems, vocabularyFigureProblems } from '../figure/figureProblems.ts';
 import { libraryProblems } from '../ladder/libraryCheck.ts';
-import { mergeVocabulary } from '../movement/library.ts';
+import { lexiconOf, mergeVocabulary } from '../movement/library.ts';
 import { LibraryPack } from '../movement/libraryPack.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
@@ -99,8 +100,15 @@ export function readPack(
 
   if (problems.length === 0) {
     const kept = (existing?.movements ?? []).filter((movement) => !placeOf.has(movement.id));
-    for (const problem of libraryProblems([...kept, ...movements], vocabulary)) {
-      if (problem.severity !== 'error') continue;
+    const lexicon = lexiconOf(vocabulary);
+    const errors: readonly { readonly movementId?: string; readonly path: string; readonly message: string }[] = [
+      ...libraryProblems([...kept, ...movements], vocabulary).filter(({ severity }) => severity === 'error'),
+      ...vocabularyFigureProblems(lexicon),
+      ...movements.flatMap((movement) =>
+        figureReferenceProblems(movement, lexicon).map((problem) => ({ ...problem, movementId: movement.id })),
+      ),
+    ];
+    for (const problem of errors) {
       const place = problem.movementId === undefined ? undefined : placeOf.get(problem.movementId);
       const path = place ? `movements[${place.index}].${problem.path}` : problem.path;
       problems.push({

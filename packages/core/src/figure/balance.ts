@@ -33,9 +33,7 @@ type Flat = readonly [number, number];
 
 /** The base of support seen from above: the convex hull of everything that touches, anticlockwise. */
 export function baseOfSupport(frames: Frames, contacts: readonly Contact[]): readonly Flat[] {
-  return hullOf(
-    contacts.flatMap(({ outline }) => outline.map((name) => whereIs(frames, name)).map(([x, y]): Flat => [x, y])),
-  );
+  return hullOf(contacts.flatMap(({ outline }) => outline.map((name) => whereIs(frames, name)).map(([x, y]): Flat => [x, y])));
 }
 
 /** Andrew's monotone chain. */

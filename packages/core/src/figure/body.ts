@@ -230,8 +230,7 @@ export class Frames {
         const [x, y, z] = offsets[part]!;
         for (let row = 0; row < 3; row += 1) {
           const at = parent * 9 + row * 3;
-          origins[o + row] =
-            origins[parent * 3 + row]! + rotations[at]! * x + rotations[at + 1]! * y + rotations[at + 2]! * z;
+          origins[o + row] = origins[parent * 3 + row]! + rotations[at]! * x + rotations[at + 1]! * y + rotations[at + 2]! * z;
         }
         r.set(rotations.subarray(spec.orientedBy * 9, spec.orientedBy * 9 + 9));
       }

@@ -24,7 +24,13 @@ function bends(posture: Posture, joint: 'knee' | 'hip' | 'elbow', word: string):
     .map(([side, deg]) => `${side} ${joint} ${word} ${rounded(deg)}°`);
 }
 
-const NAMES: Readonly<Record<string, string>> = { tail: 'low back', back: 'upper back', skull: 'head', shin: 'shin', grip: 'hand' };
+const NAMES: Readonly<Record<string, string>> = {
+  tail: 'low back',
+  back: 'upper back',
+  skull: 'head',
+  shin: 'shin',
+  grip: 'hand',
+};
 const PLURALS: Readonly<Record<string, string>> = { foot: 'feet', toes: 'toes' };
 
 /** “on both feet”, “on the left foot and the toes of the right, a hand on the rail”. */

@@ -31,7 +31,7 @@ function contactProblems(phrases: readonly string[] | undefined, path: string): 
 }
 
 /** Names and limits in a fault's change of pose. */
-export function changeProblems(change: FaultChange, path: string): readonly FigureProblem[] {
+function changeProblems(change: FaultChange, path: string): readonly FigureProblem[] {
   return [
     ...angleProblems(change.angles, `${path}.angles`, true),
     ...contactProblems(change.loosens, `${path}.loosens`),
@@ -81,11 +81,16 @@ export function figureReferenceProblems(document: MovementDocument, lexicon: Lex
   return problems;
 }
 
-/** Names and limits in a base pose. */
-export function basePoseProblems(lexicon: Lexicon): readonly (FigureProblem & { readonly id: string })[] {
-  return [...lexicon.basePoses.values()].flatMap(({ id, angles, contacts }) =>
-    [...angleProblems(angles, 'angles', false), ...contactProblems(contacts, 'contacts')].map((problem) => ({ ...problem, id })),
+/** Names and limits in the base poses and in the changes of pose of fault types. */
+export function vocabularyFigureProblems(lexicon: Lexicon): readonly FigureProblem[] {
+  const bases = [...lexicon.basePoses.values()].flatMap(({ id, angles, contacts }) => {
+    const path = `vocabulary.basePoses.${id}`;
+    return [...angleProblems(angles, path, false), ...contactProblems(contacts, path)];
+  });
+  const changes = [...lexicon.faultTypes.values()].flatMap(({ id, change }) =>
+    change ? changeProblems(change, `vocabulary.faultTypes.${id}.change`) : [],
   );
+  return [...bases, ...changes];
 }
 
 /** Solves a movement's rep and each of its faults: what can't be posed, as an author would need it said. */

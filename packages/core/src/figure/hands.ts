@@ -17,12 +17,79 @@ interface Kept {
 
 /** Where a hand is kept on the body: which point of the hand, on which part, where. Fractions are of stature. */
 const KEPT: Readonly<Partial<Record<HandPlace, Kept>>> = {
-  hips: { hand: 'knuckles', part: 'pelvis', at: (h, _, m) => [0.034 * h, m * 0.087 * h, 0.045 * h], arms: { 'shoulder.plane': -30, 'shoulder.elevation': 38, 'shoulder.rotation': -35, 'elbow.flexion': 80, 'forearm.pronation': 30 } },
-  creases: { hand: 'knuckles', part: 'pelvis', at: (h, _, m) => [0.062 * h, m * 0.062 * h, 0.004 * h], arms: { 'shoulder.plane': 20, 'shoulder.elevation': 22, 'shoulder.rotation': -40, 'elbow.flexion': 60, 'forearm.pronation': 40 } },
-  chest: { hand: 'grip', part: 'thorax', at: (h, s, m) => [0.105 * h, m * 0.026 * h, s.shoulderRiseM - 0.03 * h], arms: { 'shoulder.plane': 70, 'shoulder.elevation': 34, 'shoulder.rotation': -30, 'elbow.flexion': 128, 'forearm.pronation': -10, 'wrist.flexion': -10 } },
-  shoulders: { hand: 'grip', part: 'thorax', at: (h, s, m) => [0.07 * h, m * 0.088 * h, s.shoulderRiseM + 0.012 * h], arms: { 'shoulder.plane': 80, 'shoulder.elevation': 40, 'shoulder.rotation': 0, 'elbow.flexion': 140, 'forearm.pronation': 0 } },
-  head: { hand: 'fingertip', part: 'head', at: (h, _, m) => [-0.044 * h, m * 0.034 * h, 0.03 * h], arms: { 'shoulder.plane': 10, 'shoulder.elevation': 115, 'shoulder.rotation': 60, 'elbow.flexion': 138, 'forearm.pronation': 30 } },
-  neck: { hand: 'grip', part: 'thorax', at: (h, s, m) => [-0.045 * h, m * 0.17 * h, s.shoulderRiseM + 0.012 * h], arms: { 'shoulder.plane': 0, 'shoulder.elevation': 50, 'shoulder.rotation': 70, 'elbow.flexion': 130, 'forearm.pronation': 80 } },
+  hips: {
+    hand: 'knuckles',
+    part: 'pelvis',
+    at: (h, _, m) => [0.034 * h, m * 0.087 * h, 0.045 * h],
+    arms: {
+      'shoulder.plane': -30,
+      'shoulder.elevation': 38,
+      'shoulder.rotation': -35,
+      'elbow.flexion': 80,
+      'forearm.pronation': 30,
+    },
+  },
+  creases: {
+    hand: 'knuckles',
+    part: 'pelvis',
+    at: (h, _, m) => [0.062 * h, m * 0.062 * h, 0.004 * h],
+    arms: {
+      'shoulder.plane': 20,
+      'shoulder.elevation': 22,
+      'shoulder.rotation': -40,
+      'elbow.flexion': 60,
+      'forearm.pronation': 40,
+    },
+  },
+  chest: {
+    hand: 'grip',
+    part: 'thorax',
+    at: (h, s, m) => [0.105 * h, m * 0.026 * h, s.shoulderRiseM - 0.03 * h],
+    arms: {
+      'shoulder.plane': 70,
+      'shoulder.elevation': 34,
+      'shoulder.rotation': -30,
+      'elbow.flexion': 128,
+      'forearm.pronation': -10,
+      'wrist.flexion': -10,
+    },
+  },
+  shoulders: {
+    hand: 'grip',
+    part: 'thorax',
+    at: (h, s, m) => [0.07 * h, m * 0.088 * h, s.shoulderRiseM + 0.012 * h],
+    arms: {
+      'shoulder.plane': 80,
+      'shoulder.elevation': 40,
+      'shoulder.rotation': 0,
+      'elbow.flexion': 140,
+      'forearm.pronation': 0,
+    },
+  },
+  head: {
+    hand: 'fingertip',
+    part: 'head',
+    at: (h, _, m) => [-0.044 * h, m * 0.034 * h, 0.03 * h],
+    arms: {
+      'shoulder.plane': 10,
+      'shoulder.elevation': 115,
+      'shoulder.rotation': 60,
+      'elbow.flexion': 138,
+      'forearm.pronation': 30,
+    },
+  },
+  neck: {
+    hand: 'grip',
+    part: 'thorax',
+    at: (h, s, m) => [-0.045 * h, m * 0.17 * h, s.shoulderRiseM + 0.012 * h],
+    arms: {
+      'shoulder.plane': 0,
+      'shoulder.elevation': 50,
+      'shoulder.rotation': 70,
+      'elbow.flexion': 130,
+      'forearm.pronation': 80,
+    },
+  },
 };
 
 /** About how the arms lie for the hands to be there; what a figure says of them goes over it. */

@@ -1,9 +1,9 @@
 import type { Checkpoint } from '../movement/movementDocument.ts';
-import type { View } from '../movement/terms.ts';
+import { SIDES, type Side, type View } from '../movement/terms.ts';
 import { framesOf } from './body.ts';
 import { AZIMUTHS, cameraAt, projected, type Azimuth, type Point } from './drawing.ts';
 import type { Posture } from './joints.ts';
-import { isLandmark, whereIs, type Landmark } from './landmarks.ts';
+import { isLandmark, mirroredName, whereIs, type Landmark } from './landmarks.ts';
 import { cornersOf, measured } from './measure.ts';
 import type { Rep } from './rep.ts';
 
@@ -15,21 +15,22 @@ export type Mark =
   /** How far the second point is from being plumb over, or under, the first. */
   | { readonly kind: 'plumb'; readonly points: readonly Point[]; readonly offCm: number };
 
-/** From where a view looks: the side is that on which the figure faces right. */
-export function azimuthOf(view: View): Azimuth {
-  return view === 'side' ? AZIMUTHS.right : AZIMUTHS[view];
+/** From where a view looks. From the side it is the right one, where the figure faces right, unless said otherwise. */
+export function azimuthOf(view: View, near: Side = 'right'): Azimuth {
+  return view === 'side' ? AZIMUTHS[near] : AZIMUTHS[view];
 }
 
-/** `knee` is the left one, the working side; `ear` and what says its side are themselves. */
-function landmarkNamed(name: string): Landmark {
-  return name.includes('.') || !isLandmark(`${name}.left`) ? name : `${name}.left`;
+/** `knee` is that of the side that works; what says its side was written for a left that works; `ear` is itself. */
+function landmarkNamed(name: string, working: Side): Landmark {
+  if (name.includes('.')) return working === 'left' ? name : mirroredName(name);
+  return isLandmark(`${name}.${working}`) ? `${name}.${working}` : name;
 }
 
 /** What a checkpoint looks like on one posture from one side; `null` when it can't be drawn. */
 export function markOf(check: Checkpoint, rep: Rep, posture: Posture, azimuth: Azimuth): Mark | null {
   const frames = framesOf(rep.body, rep.position, posture);
   const camera = cameraAt(azimuth);
-  const seen = (name: string) => projected(camera, whereIs(frames, landmarkNamed(name)));
+  const seen = (name: string) => projected(camera, whereIs(frames, landmarkNamed(name, rep.side)));
   if (check.line) {
     const points = check.line.map(seen);
     return { kind: 'line', points, offCm: offLine(points) * 100 };
@@ -38,9 +39,9 @@ export function markOf(check: Checkpoint, rep: Rep, posture: Posture, azimuth: A
     const [from, to] = check.plumb.map(seen) as [Point, Point];
     return { kind: 'plumb', points: [from, to], offCm: Math.abs(from[0] - to[0]) * 100 };
   }
-  const corners = check.angle === undefined ? null : cornersOf(check.angle);
+  const corners = check.angle === undefined ? null : cornersOf(check.angle, rep.side);
   if (!corners) return null;
-  return { kind: 'angle', points: corners.map(seen), deg: measured(frames, posture, check.angle!) };
+  return { kind: 'angle', points: corners.map(seen), deg: measured(frames, posture, check.angle!, rep.side) };
 }
 
 /** The largest distance of a middle point from the line between the ends, in metres. */
@@ -62,7 +63,8 @@ export function faultArrow(
   const camera = cameraAt(azimuth);
   const framesBefore = framesOf(good.rep.body, good.rep.position, good.posture);
   const framesAfter = framesOf(faulty.rep.body, faulty.rep.position, faulty.posture);
-  const names = mark.includes('.') || !isLandmark(`${mark}.left`) ? [mark] : [`${mark}.left`, `${mark}.right`];
+  const isOfOne = mark.includes('.');
+  const names = (isOfOne ? [good.rep.side] : SIDES).map((side) => landmarkNamed(mark, side));
   const moves = names.map((name) => {
     const from = projected(camera, whereIs(framesBefore, name));
     const to = projected(camera, whereIs(framesAfter, name));

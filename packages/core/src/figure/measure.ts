@@ -1,3 +1,4 @@
+import type { Side } from '../movement/terms.ts';
 import { partAt, type Frames, type Part } from './body.ts';
 import { freedomAt, freedomsNamed, sidedName, type Posture } from './joints.ts';
 import { whereIs, type Landmark } from './landmarks.ts';
@@ -30,30 +31,31 @@ function leanOf(from: Vec3, to: Vec3): number {
   return degrees(Math.atan2(Math.hypot(x, y) * Math.sign(x || 1), z));
 }
 
-/** `knee.flexion` is measured on the left, the working side, unless the name says a side. */
-function readName(name: string): { readonly plain: string; readonly side: 'left' | 'right' } {
+/** `knee.flexion` is measured on the working side; `knee.right.flexion`, written for a left that works, on the other. */
+function readName(name: string, working: Side): { readonly plain: string; readonly side: Side } {
   const parts = name.split('.');
-  if (parts.length === 3) return { plain: `${parts[0]}.${parts[2]}`, side: parts[1] === 'right' ? 'right' : 'left' };
-  return { plain: name, side: 'left' };
+  const other = working === 'left' ? 'right' : 'left';
+  if (parts.length === 3) return { plain: `${parts[0]}.${parts[2]}`, side: parts[1] === 'right' ? other : working };
+  return { plain: name, side: working };
 }
 
 export function isMeasurable(name: string): boolean {
-  return readName(name).plain in SEEN || freedomsNamed(name).length > 0;
+  return readName(name, 'left').plain in SEEN || freedomsNamed(name).length > 0;
 }
 
 /** An angle of a posture in degrees, by its anatomical name. */
-export function measured(frames: Frames, posture: Posture, name: string): number {
-  const { plain, side } = readName(name);
+export function measured(frames: Frames, posture: Posture, name: string, working: Side = 'left'): number {
+  const { plain, side } = readName(name, working);
   const seen = SEEN[plain];
   if (seen) return seen(frames, side);
-  const at = freedomsNamed(name);
+  const at = freedomsNamed(plain);
   if (at.length === 0) throw new RangeError(`no angle ${name}`);
   return posture[at.length > 1 ? freedomAt(sidedName(plain, side)) : at[0]!]!;
 }
 
 /** The three landmarks between which an angle is seen, the joint in the middle; `null` for one that isn't drawn so. */
-export function cornersOf(name: string): readonly [Landmark, Landmark, Landmark] | null {
-  const { plain, side } = readName(name);
+export function cornersOf(name: string, working: Side = 'left'): readonly [Landmark, Landmark, Landmark] | null {
+  const { plain, side } = readName(name, working);
   const of = (landmark: string) => `${landmark}.${side}`;
   switch (plain.split('.')[0]) {
     case 'knee':
@@ -70,4 +72,3 @@ export function cornersOf(name: string): readonly [Landmark, Landmark, Landmark]
       return null;
   }
 }
-

@@ -16,13 +16,20 @@ function piece(of: string, tone: Tone, lumps: readonly Lump[], lift = 0, side?: 
 
 /** The corners of a block, lightly rounded. */
 function block(of: string, tone: Tone, low: Vec3, high: Vec3, lift = 0, roundM = 0.012): Piece {
-  const corners = [low[0], high[0]].flatMap((x) => [low[1], high[1]].flatMap((y) => [low[2], high[2]].map((z): Vec3 => [x, y, z])));
+  const corners = [low[0], high[0]].flatMap((x) =>
+    [low[1], high[1]].flatMap((y) => [low[2], high[2]].map((z): Vec3 => [x, y, z])),
+  );
   const inset = (at: Vec3): Vec3 => [
     at[0] + (at[0] === low[0] ? roundM : -roundM),
     at[1] + (at[1] === low[1] ? roundM : -roundM),
     at[2] + (at[2] === low[2] ? roundM : -roundM),
   ];
-  return piece(of, tone, corners.map((corner) => knob(inset(corner), roundM)), lift);
+  return piece(
+    of,
+    tone,
+    corners.map((corner) => knob(inset(corner), roundM)),
+    lift,
+  );
 }
 
 /** Everything that isn't body: what is held, and what it stands on, leans on or hangs from. */
@@ -91,14 +98,20 @@ function heldPieces(rep: Rep, frames: Frames): Piece[] {
       const reach = hold.thing === 'bar' ? 0.72 : 0.6;
       const end = (by: number): Vec3 => [middle[0] + axis[0] * by, middle[1] + axis[1] * by, middle[2] + axis[2] * by];
       const radius = hold.thing === 'bar' ? 0.014 : 0.011;
-      const rod = piece(hold.thing, hold.thing === 'bar' ? 'iron' : 'wood', [knob(end(-reach), radius), knob(end(reach), radius)], 0.02);
+      const rod = piece(
+        hold.thing,
+        hold.thing === 'bar' ? 'iron' : 'wood',
+        [knob(end(-reach), radius), knob(end(reach), radius)],
+        0.02,
+      );
       if (hold.thing === 'dowel') return [rod];
       const plate = (by: number) =>
         piece('plate', 'iron', [disc(end(by), axis, 0.17), disc(end(by + Math.sign(by) * 0.04), axis, 0.17)], 0.02);
       return [rod, plate(-0.58), plate(0.58)];
     }
     case 'band': {
-      const low = length(subtract(left, right)) > 0.05 ? [piece('band', 'rubber', [knob(left, 0.009), knob(right, 0.009)], 0.02)] : [];
+      const low =
+        length(subtract(left, right)) > 0.05 ? [piece('band', 'rubber', [knob(left, 0.009), knob(right, 0.009)], 0.02)] : [];
       return low;
     }
     case 'strap':
@@ -128,7 +141,15 @@ function thingPieces({ thing, at }: PlacedThing, frames: Frames): Piece[] {
       // It stands beyond what touches it: in front of the figure or behind it.
       const beyond = Math.sign(x - whereIs(frames, 'hips')[0]) || 1;
       const near = x + beyond * 0.008;
-      return [block('wall', 'wall', [Math.min(near, near + beyond * 0.06), -0.55, 0], [Math.max(near, near + beyond * 0.06), 0.55, 2], -0.6)];
+      return [
+        block(
+          'wall',
+          'wall',
+          [Math.min(near, near + beyond * 0.06), -0.55, 0],
+          [Math.max(near, near + beyond * 0.06), 0.55, 2],
+          -0.6,
+        ),
+      ];
     }
     case 'box':
       return [block('box', 'wood', [x - 0.2, y - 0.25, 0], [x + 0.2, y + 0.25, z - 0.008], -0.12)];
@@ -147,7 +168,9 @@ function thingPieces({ thing, at }: PlacedThing, frames: Frames): Piece[] {
     case 'step':
       return [block('step', 'rubber', [x - 0.2, y - 0.4, 0], [x + 0.2, y + 0.4, z - 0.004], -0.12)];
     case 'dome':
-      return [piece('dome', 'rubber', [knob([x, y, z - 0.12], [0.3, 0.3, 0.115]), knob([x, y, 0.02], [0.31, 0.31, 0.02])], -0.12)];
+      return [
+        piece('dome', 'rubber', [knob([x, y, z - 0.12], [0.3, 0.3, 0.115]), knob([x, y, 0.02], [0.31, 0.31, 0.02])], -0.12),
+      ];
     case 'cushion':
       return [block('cushion', 'pad', [x - 0.22, y - 0.2, 0], [x + 0.22, y + 0.2, z], -0.12, 0.025)];
     case 'slider':

@@ -36,6 +36,9 @@ export interface ShownFault {
   readonly strength?: FaultStrength;
 }
 
+/** Where the base poses are looked up: a lexicon, or the part of one. */
+export type BasePoses = Pick<Lexicon, 'basePoses'>;
+
 /** What is needed to pose a movement. */
 export interface FigureSource {
   readonly figure: FigureDocument;
@@ -87,6 +90,8 @@ export interface Rep {
   readonly hurry?: { readonly phase: Phase; readonly time: number };
   /** The second half is the mirror image of the first. */
   readonly alternates: boolean;
+  /** The side that works, or is in front: the left as written, the right in the mirror. */
+  readonly side: Side;
 }
 
 /** Why a figure can't be posed: what is written wrong, or what the body can't do, and at which phase. */
@@ -113,8 +118,16 @@ export function figureSourceOf(document: MovementDocument): FigureSource | null 
   return { figure: document.figure, rhythm: document.rhythm, alternates: document.laterality === 'alternating' };
 }
 
+/** What of a movement's fault decides how it looks. */
+export type PoseableFault = Pick<MovementFault, 'type' | 'change' | 'phase' | 'oneSided'>;
+
 /** How a movement's fault shows: its own change of pose before its type's; `null` when neither has one. */
-export function shownFault(fault: MovementFault, lexicon: Lexicon, side?: Side, strength?: FaultStrength): ShownFault | null {
+export function shownFault(
+  fault: PoseableFault,
+  lexicon: Pick<Lexicon, 'faultTypes'>,
+  side?: Side,
+  strength?: FaultStrength,
+): ShownFault | null {
   const change = fault.change ?? lexicon.faultTypes.get(fault.type)?.change;
   if (!change) return null;
   // One side at least, or a fault of one knee would be shown on both.
@@ -198,9 +211,12 @@ function withSpells(keys: readonly PlannedKey[]): PlannedKey[] {
 }
 
 /** The moments of a rep in order, closed: the last leads back to the first. */
-function plan(source: FigureSource, lexicon: Lexicon): { position: Position; keys: PlannedKey[]; baseAngles: JointAngles } {
+function plan(
+  source: FigureSource,
+  { basePoses }: BasePoses,
+): { position: Position; keys: PlannedKey[]; baseAngles: JointAngles } {
   const { figure, rhythm } = source;
-  const base = lexicon.basePoses.get(figure.base);
+  const base = basePoses.get(figure.base);
   if (!base) throw unknown(`no base pose ${figure.base}`);
   const first = figure.keys['set-up'];
   const still = figure.contacts ?? base.contacts;
@@ -290,7 +306,8 @@ class Poser {
         const point = bodyPoint(this.body, landmark);
         const anchor = this.anchor(landmark, spells);
         const { axis } = THINGS[contact.on];
-        if (anchor && contact.pinned.includes(landmark)) return AXES.map((along, i) => ({ of: contact.name, along, point, value: anchor[i]! }));
+        if (anchor && contact.pinned.includes(landmark))
+          return AXES.map((along, i) => ({ of: contact.name, along, point, value: anchor[i]! }));
         const plane = anchor?.[axis] ?? this.planes.get(contact.on);
         return plane === undefined ? [] : [{ of: contact.name, along: AXES[axis]!, point, value: plane }];
       }),
@@ -361,7 +378,13 @@ class Poser {
         weights,
         held: this.held,
         start: near,
-        rules: [...this.contactRules(contacts, spells), ...handRules(this.body, hands, this.source.figure.hold), ...this.floorRules(contacts), ...always, ...extra],
+        rules: [
+          ...this.contactRules(contacts, spells),
+          ...handRules(this.body, hands, this.source.figure.hold),
+          ...this.floorRules(contacts),
+          ...always,
+          ...extra,
+        ],
       };
       const answer = solveByStages(task);
       if (!answer.ok) throw new Stop({ ...answer.error, phase });
@@ -387,7 +410,9 @@ class Poser {
     for (const { on } of contacts) {
       if (this.planes.has(on)) continue;
       const spec: { axis: 0 | 2; heightM?: number } = THINGS[on];
-      const points = contacts.filter((each) => each.on === on).flatMap(({ touching }) => touching.map((name) => whereIs(frames, name)));
+      const points = contacts
+        .filter((each) => each.on === on)
+        .flatMap(({ touching }) => touching.map((name) => whereIs(frames, name)));
       this.planes.set(on, spec.heightM ?? points.reduce((sum, point) => sum + point[spec.axis], 0) / points.length);
       found = true;
     }
@@ -453,9 +478,18 @@ function grounded(poser: Poser, posture: Posture): Posture {
  * Solves a whole rep: its named moments first, beginning with the one at which everything is put in its place, then the way
  * between them. A fault changes the named moments round its phase; the contacts are met again.
  */
-export function solveRep(source: FigureSource, lexicon: Lexicon, build: Build, fault?: ShownFault): RepAnswer {
+export function solveRep(source: FigureSource, poses: BasePoses, build: Build, fault?: ShownFault): RepAnswer {
+  return answered(() => repOf(source, poses, build, fault, solveWay));
+}
+
+/** Only the named moments of a rep, for pictures that stand still: a third of the work. The samples are those moments. */
+export function solveStills(source: FigureSource, poses: BasePoses, build: Build, fault?: ShownFault): RepAnswer {
+  return answered(() => repOf(source, poses, build, fault, momentsOnly));
+}
+
+function answered(make: () => Rep): RepAnswer {
   try {
-    return { ok: true, rep: repOf(source, lexicon, build, fault) };
+    return { ok: true, rep: make() };
   } catch (error) {
     if (error instanceof Stop) return { ok: false, error: error.error };
     throw error;
@@ -466,12 +500,12 @@ interface SolvedKey extends PlannedKey {
   readonly posture: Posture;
 }
 
-function repOf(source: FigureSource, lexicon: Lexicon, build: Build, fault: ShownFault | undefined): Rep {
-  const { position, keys: planned, baseAngles } = plan(source, lexicon);
+function repOf(source: FigureSource, poses: BasePoses, build: Build, fault: ShownFault | undefined, wayOf: typeof solveWay): Rep {
+  const { position, keys: planned, baseAngles } = plan(source, poses);
   const poser = new Poser(bodyOf(skeletonOf(build)), position, source);
   const good = solveKeys(poser, planned, baseAngles, fault);
   const keys = fault ? changeKeys(poser, good, fault, source.rhythm) : good;
-  const way = solveWay(poser, keys, source, fault !== undefined);
+  const way = wayOf(poser, keys, source, fault !== undefined);
   const at = (index: number) => (source.rhythm === 'rep' ? index / (keys.length - 1) : index / keys.length);
   const rep: Rep = {
     body: poser.body,
@@ -486,6 +520,7 @@ function repOf(source: FigureSource, lexicon: Lexicon, build: Build, fault: Show
     isBalanced: source.figure.balance !== undefined,
     isFlushed: fault?.change.flushed ?? false,
     alternates: false,
+    side: 'left',
     ...(source.figure.hold && { hold: source.figure.hold }),
     ...(fault?.change.time && { hurry: { phase: fault.phase, time: fault.change.time } }),
   };
@@ -598,7 +633,9 @@ function moveRules(poser: Poser, good: Posture, { change, side, strength = 'clea
   const by = (FAULT_STRENGTHS[strength] * share) / 100;
   return (change.moves ?? []).flatMap(({ landmark, outCm, forwardCm, upCm }) => {
     const isSided = !landmark.includes('.') && isLandmark(`${landmark}.left`);
-    const names = isSided ? (side ? [side] : SIDES).map((each) => `${landmark}.${each}`) : [side === 'right' ? mirroredName(landmark) : landmark];
+    const names = isSided
+      ? (side ? [side] : SIDES).map((each) => `${landmark}.${each}`)
+      : [side === 'right' ? mirroredName(landmark) : landmark];
     return names.flatMap((name) => {
       const at = whereIs(frames, name);
       const toLeft = name.endsWith('.right') || (!name.includes('.') && side === 'right') ? -1 : 1;
@@ -647,33 +684,50 @@ function changeKeys(poser: Poser, good: readonly SolvedKey[], fault: ShownFault,
     const contacts = loosened(key.contacts, fault);
     const hands = fault.change.hands ?? key.hands;
     const extra = moveRules(poser, key.posture, fault, share);
-    const posture = poser.solve({ phase: key.phase, targets, weights, contacts, spells: key.spells, hands, start: key.posture, extra, isFaulty: true });
+    const posture = poser.solve({
+      phase: key.phase,
+      targets,
+      weights,
+      contacts,
+      spells: key.spells,
+      hands,
+      start: key.posture,
+      extra,
+      isFaulty: true,
+    });
     return { ...key, contacts, hands, posture };
   });
   for (const key of changed) if (key.phase === fault.phase) poser.putDown(key, key.posture);
   return changed;
 }
 
+function pinsOf(poser: Poser, contacts: readonly Contact[], spells: Spells): readonly Pin[] {
+  return contacts.flatMap(({ pinned }) =>
+    pinned.flatMap((landmark): Pin[] => {
+      const at = poser.anchor(landmark, spells);
+      return at ? [{ landmark, at }] : [];
+    }),
+  );
+}
+
+type Way = Pick<Rep, 'samples' | 'contactsAt' | 'pinsAt'>;
+
+function momentsOnly(poser: Poser, keys: readonly SolvedKey[]): Way {
+  return {
+    samples: keys.map(({ posture }) => posture),
+    contactsAt: keys.map(({ contacts }) => contacts),
+    pinsAt: keys.map(({ contacts, spells }) => pinsOf(poser, contacts, spells)),
+  };
+}
+
 /** The way between the named moments, each sample met with what touches at both ends. */
-function solveWay(
-  poser: Poser,
-  keys: readonly SolvedKey[],
-  source: FigureSource,
-  isFaulty: boolean,
-): Pick<Rep, 'samples' | 'contactsAt' | 'pinsAt'> {
+function solveWay(poser: Poser, keys: readonly SolvedKey[], source: FigureSource, isFaulty: boolean): Way {
   const isClosed = source.rhythm !== 'rep';
   const stretches = isClosed ? keys.length : keys.length - 1;
   const steps = Math.max(2, Math.round(SAMPLES / stretches));
   const samples: Posture[] = [keys[0]!.posture];
   const contactsAt: (readonly Contact[])[] = [keys[0]!.contacts];
-  const pinsOf = (contacts: readonly Contact[], { spells }: SolvedKey) =>
-    contacts.flatMap(({ pinned }) =>
-      pinned.flatMap((landmark): Pin[] => {
-        const at = poser.anchor(landmark, spells);
-        return at ? [{ landmark, at }] : [];
-      }),
-    );
-  const pinsAt: (readonly Pin[])[] = [pinsOf(keys[0]!.contacts, keys[0]!)];
+  const pinsAt: (readonly Pin[])[] = [pinsOf(poser, keys[0]!.contacts, keys[0]!.spells)];
   const { balance } = source.figure;
   const given = new Set(balance ? freedomsNamed(balance.by) : []);
   const weights = FREEDOMS.map((name, at) =>
@@ -694,19 +748,30 @@ function solveWay(
         const previous = way.at(-1) ?? from.posture;
         // Begin with the change that the last step needed beyond the straight way: the next one needs much the same.
         const start = targets.map((value, i) => (i < PLACE_FREEDOMS ? previous[i]! : value));
-        way.push(poser.solve({ phase: to.phase, targets, weights, contacts: shared, spells: from.spells, hands: bothHands(from, to), start, isFaulty }));
+        way.push(
+          poser.solve({
+            phase: to.phase,
+            targets,
+            weights,
+            contacts: shared,
+            spells: from.spells,
+            hands: bothHands(from, to),
+            start,
+            isFaulty,
+          }),
+        );
       }
     }
     while (way.length < steps - 1) way.push(from.posture);
     done.push({ from: from.posture, to: to.posture, way });
     samples.push(...way, to.posture);
-    const pins = pinsOf(shared, from);
+    const pins = pinsOf(poser, shared, from.spells);
     for (let step = 1; step < steps; step += 1) {
       contactsAt.push(shared);
       pinsAt.push(pins);
     }
     contactsAt.push(to.contacts);
-    pinsAt.push(pinsOf(to.contacts, to));
+    pinsAt.push(pinsOf(poser, to.contacts, to.spells));
   }
   return { samples, contactsAt, pinsAt };
 }
@@ -729,6 +794,7 @@ export function mirroredRep(rep: Rep): Rep {
   const flip = ([x, y, z]: Vec3): Vec3 => [x, -y, z];
   return {
     ...rep,
+    side: rep.side === 'left' ? 'right' : 'left',
     keys: rep.keys.map((key) => ({ ...key, posture: mirrored(key.posture), contacts: contacts(key.contacts) })),
     samples: rep.samples.map(mirrored),
     contactsAt: rep.contactsAt.map(contacts),

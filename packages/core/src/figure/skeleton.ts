@@ -31,18 +31,7 @@ interface Published {
   readonly centrePercent: Readonly<Record<SegmentKind, number>>;
 }
 
-const SEGMENT_KINDS = [
-  'head',
-  'thorax',
-  'abdomen',
-  'pelvis',
-  'upperArm',
-  'forearm',
-  'hand',
-  'thigh',
-  'shank',
-  'foot',
-] as const;
+const SEGMENT_KINDS = ['head', 'thorax', 'abdomen', 'pelvis', 'upperArm', 'forearm', 'hand', 'thigh', 'shank', 'foot'] as const;
 type SegmentKind = (typeof SEGMENT_KINDS)[number];
 
 const FEMALE: Published = {
@@ -150,15 +139,7 @@ export const SEGMENTS = [
   'abdomen',
   'pelvis',
   ...(['left', 'right'] as const).flatMap(
-    (side) =>
-      [
-        `upperArm.${side}`,
-        `forearm.${side}`,
-        `hand.${side}`,
-        `thigh.${side}`,
-        `shank.${side}`,
-        `foot.${side}`,
-      ] as const,
+    (side) => [`upperArm.${side}`, `forearm.${side}`, `hand.${side}`, `thigh.${side}`, `shank.${side}`, `foot.${side}`] as const,
   ),
 ] as const;
 export type Segment = (typeof SEGMENTS)[number];

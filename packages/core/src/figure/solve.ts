@@ -49,7 +49,8 @@ export interface BeyondLimit {
   readonly highDeg: number;
 }
 
-export type Solved = { readonly ok: true; readonly posture: Posture } | { readonly ok: false; readonly error: Unreachable | BeyondLimit };
+export type Solved =
+  { readonly ok: true; readonly posture: Posture } | { readonly ok: false; readonly error: Unreachable | BeyondLimit };
 
 /** Contacts are met to this. */
 export const TOLERANCE_M = 1e-4;

@@ -36,7 +36,8 @@ export function timelineOf(rep: Rep, tempo: Tempo | undefined): readonly Stretch
     ];
   })();
   if (!rep.alternates) return round;
-  const half = (offset: number) => round.map(({ from, to, seconds }) => ({ from: from / 2 + offset, to: to / 2 + offset, seconds }));
+  const half = (offset: number) =>
+    round.map(({ from, to, seconds }) => ({ from: from / 2 + offset, to: to / 2 + offset, seconds }));
   return [...half(0), ...half(0.5)];
 }
 

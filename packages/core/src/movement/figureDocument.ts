@@ -14,7 +14,17 @@ import {
   ValidateBy,
   ValidateNested,
 } from 'class-validator';
-import { HAND_PLACES, HELD_THINGS, PHASES, POSITIONS, SLUG_PATTERN, type HandPlace, type HeldThing, type Phase, type Position } from './terms.ts';
+import {
+  HAND_PLACES,
+  HELD_THINGS,
+  PHASES,
+  POSITIONS,
+  SLUG_PATTERN,
+  type HandPlace,
+  type HeldThing,
+  type Phase,
+  type Position,
+} from './terms.ts';
 
 /** `knee.flexion`, or `knee.left.flexion` for one side. Which there are, and their limits, is known to `figure/joints`. */
 const JOINT_PATTERN = /^[a-z]+(\.(left|right))?\.[a-z]+$/;
@@ -35,7 +45,8 @@ export interface FigureKey {
 
 function angleProblem(joint: string, value: unknown): string | null {
   if (!JOINT_PATTERN.test(joint)) return `${joint} is not a joint`;
-  if (typeof value !== 'number' || !Number.isFinite(value) || Math.abs(value) > 200) return `${joint} must be an angle in degrees`;
+  if (typeof value !== 'number' || !Number.isFinite(value) || Math.abs(value) > 200)
+    return `${joint} must be an angle in degrees`;
   return null;
 }
 
@@ -67,7 +78,9 @@ function keysProblem(value: unknown): string | null {
 }
 
 function isContactList(value: unknown): boolean {
-  return Array.isArray(value) && value.length <= 12 && value.every((each) => typeof each === 'string' && CONTACT_PATTERN.test(each));
+  return (
+    Array.isArray(value) && value.length <= 12 && value.every((each) => typeof each === 'string' && CONTACT_PATTERN.test(each))
+  );
 }
 
 function IsAnglesOrKeys(name: string, problemOf: (value: unknown) => string | null): PropertyDecorator {

@@ -10,13 +10,16 @@ import {
   type LaneSituation,
   type Load,
   type TriagedFault,
+  type View,
 } from '@waxwing/core';
 import { useState } from 'react';
+import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import { Dialog } from './Dialog.tsx';
 import type { LaneTaps } from './LanePanel.tsx';
 import type { LiveSession } from './liveSession.ts';
 import { LoadField, loadFrom, valueOf } from './LoadField.tsx';
+import { workingSideOf } from './workingSide.ts';
 
 interface CorrectionCardProps {
   readonly live: LiveSession;
@@ -37,40 +40,45 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
   return (
     <section aria-label="Correction" className="bg-panel flex flex-1 flex-col rounded-2xl px-5 py-4 md:px-7">
       <WhatFirst correction={correction} />
-      {step === 'end' && (
-        <div className="mt-3">
-          <p className="heading text-3xl leading-tight md:text-4xl">End the set</p>
-          <p className="mt-1 text-lg">{triage.endSet}.</p>
-          <div className="mt-4 flex flex-wrap gap-3">
-            <button
-              type="button"
-              className="btn btn-primary min-h-16 px-8 text-xl"
-              onClick={() => void live.act(laneId, 'end of set', (context) => endSet(context, 'fault'))}
-            >
-              End the set now
-            </button>
-            <button type="button" className="btn min-h-16 px-6 text-lg" onClick={taps.gone}>
-              It’s gone, go on
-            </button>
-          </div>
+      <div className="flex min-h-0 flex-1 flex-col-reverse gap-x-6 md:flex-row">
+        <FirstFault index={index} situation={situation} first={triage.first} />
+        <div className="min-w-0 flex-1">
+          {step === 'end' && (
+            <div className="mt-3">
+              <p className="heading text-3xl leading-tight md:text-4xl">End the set</p>
+              <p className="mt-1 text-lg">{triage.endSet}.</p>
+              <div className="mt-4 flex flex-wrap gap-3">
+                <button
+                  type="button"
+                  className="btn btn-primary min-h-16 px-8 text-xl"
+                  onClick={() => void live.act(laneId, 'end of set', (context) => endSet(context, 'fault'))}
+                >
+                  End the set now
+                </button>
+                <button type="button" className="btn min-h-16 px-6 text-lg" onClick={taps.gone}>
+                  It’s gone, go on
+                </button>
+              </div>
+            </div>
+          )}
+          {step === 'said' && <SaidCue correction={correction} taps={taps} />}
+          {step === 'look-again' && (
+            <div className="mt-3">
+              <p className="heading text-3xl leading-tight md:text-4xl">Look again: {lowerFirst(triage.first.fault.name)}?</p>
+              <p className="mt-1 text-lg">{triage.first.fault.seen}</p>
+              <div className="mt-4 flex flex-wrap gap-3">
+                <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={stillThere}>
+                  Still there
+                </button>
+                <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={taps.gone}>
+                  Gone
+                </button>
+              </div>
+            </div>
+          )}
+          {step === 'change' && <p className="heading mt-3 text-3xl leading-tight md:text-4xl">Enough said. Change something.</p>}
         </div>
-      )}
-      {step === 'said' && <SaidCue correction={correction} taps={taps} />}
-      {step === 'look-again' && (
-        <div className="mt-3">
-          <p className="heading text-3xl leading-tight md:text-4xl">Look again: {lowerFirst(triage.first.fault.name)}?</p>
-          <p className="mt-1 text-lg">{triage.first.fault.seen}</p>
-          <div className="mt-4 flex flex-wrap gap-3">
-            <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={stillThere}>
-              Still there
-            </button>
-            <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={taps.gone}>
-              Gone
-            </button>
-          </div>
-        </div>
-      )}
-      {step === 'change' && <p className="heading mt-3 text-3xl leading-tight md:text-4xl">Enough said. Change something.</p>}
+      </div>
       <Changes index={index} situation={situation} correction={correction} taps={taps} isDue={step === 'change'} />
       {step === 'change' && (
         <div className="mt-3 flex flex-wrap gap-3">
@@ -85,6 +93,35 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
         </div>
       )}
     </section>
+  );
+}
+
+const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side', rear: 'behind' };
+
+/** The fault over the good rep, from where the trainer stands if it can be seen from there. */
+function FirstFault({ index, situation, first }: { index: BriefIndex; situation: LaneSituation; first: TriagedFault }) {
+  const { movement, lane } = situation;
+  const { fault, side } = first;
+  if (!movement.document.figure) return null;
+  const view = viewOf(fault, lane.view);
+  return (
+    <figure className="mt-3 hidden w-56 shrink-0 flex-col items-center justify-end md:flex xl:w-64">
+      <FaultStill
+        document={movement.document}
+        lexicon={index.lexicon}
+        fault={fault}
+        view={lane.view}
+        workingSide={workingSideOf(situation)}
+        hasArrow
+        isDescribed
+        className="max-h-64 min-h-0 w-full"
+        {...(side && { side })}
+      />
+      <figcaption className="text-quiet mt-1 text-center text-sm">
+        {side ? `${side}, ` : ''}from {view === 'rear' ? 'behind' : `the ${VIEW_WORDS[view]}`}
+        {view !== lane.view && ': go there to see it'}
+      </figcaption>
+    </figure>
   );
 }
 

@@ -1,12 +1,16 @@
-import { VIEWS, type FaultTile, type LaneSituation, type Side, type View } from '@waxwing/core';
+import { VIEWS, type FaultTile, type LaneSituation, type Lexicon, type Side, type View } from '@waxwing/core';
 import clsx from 'clsx';
 import { Keyboard } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import type { LaneTaps } from './LanePanel.tsx';
+import { workingSideOf } from './workingSide.ts';
 
 const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side', rear: 'behind' };
 
 interface FaultTilesProps {
+  readonly lexicon: Lexicon;
   readonly situation: LaneSituation;
   readonly taps: LaneTaps;
   readonly onView: (view: View) => void;
@@ -14,8 +18,8 @@ interface FaultTilesProps {
 }
 
 /** What may go wrong, the likeliest that can be seen from here first. */
-export function FaultTiles({ situation, taps, onView, onKeys }: FaultTilesProps) {
-  const { tiles, lane } = situation;
+export function FaultTiles({ lexicon, situation, taps, onView, onKeys }: FaultTilesProps) {
+  const { tiles, lane, movement } = situation;
   return (
     <aside aria-label="Faults" className="px-4 py-3 lg:overflow-y-auto lg:pl-0">
       <div className="mb-2 flex items-center gap-1">
@@ -42,14 +46,37 @@ export function FaultTiles({ situation, taps, onView, onKeys }: FaultTilesProps)
       </div>
       <ul className="grid gap-2 md:grid-cols-2 lg:grid-cols-1">
         {tiles.map((tile, at) => (
-          <Tile key={tile.fault.faultId} tile={tile} digit={at + 1} onSee={(side) => taps.see(tile.fault.faultId, side)} />
+          <Tile
+            key={tile.fault.faultId}
+            tile={tile}
+            digit={at + 1}
+            onSee={(side) => taps.see(tile.fault.faultId, side)}
+            picture={
+              <FaultStill
+                document={movement.document}
+                lexicon={lexicon}
+                fault={tile.fault}
+                view={lane.view}
+                workingSide={workingSideOf(situation)}
+                className="max-h-14 max-w-full"
+                {...(tile.seen?.side && { side: tile.seen.side })}
+              />
+            }
+          />
         ))}
       </ul>
     </aside>
   );
 }
 
-function Tile({ tile, digit, onSee }: { tile: FaultTile; digit: number; onSee: (side?: Side) => void }) {
+interface TileProps {
+  readonly tile: FaultTile;
+  readonly digit: number;
+  readonly picture: ReactNode;
+  readonly onSee: (side?: Side) => void;
+}
+
+function Tile({ tile, digit, picture, onSee }: TileProps) {
   const { fault, rate, inView, seen } = tile;
   const isOpen = seen?.status === 'open';
   return (
@@ -63,8 +90,15 @@ function Tile({ tile, digit, onSee }: { tile: FaultTile; digit: number; onSee: (
             : 'border-base-content/45 border-dashed',
       )}
     >
-      <button type="button" className="min-h-16 min-w-0 flex-1 cursor-pointer px-3 py-2 text-left" onClick={() => onSee()}>
-        <span className="flex items-baseline gap-2 text-lg leading-tight font-bold">
+      <button
+        type="button"
+        className="grid min-h-16 min-w-0 flex-1 cursor-pointer grid-cols-[auto_1fr] items-center gap-x-2.5 py-1 pr-2 pl-1 text-left"
+        onClick={() => onSee()}
+      >
+        <span className="bg-base-200 row-span-2 flex h-15 w-17 items-end justify-center overflow-hidden rounded-xl p-0.5 empty:hidden">
+          {picture}
+        </span>
+        <span className="flex items-baseline gap-2 self-end text-lg leading-tight font-bold">
           {digit < 10 && (
             <span aria-hidden="true" className="figures hidden text-sm font-normal opacity-70 md:inline">
               {digit}
@@ -72,7 +106,7 @@ function Tile({ tile, digit, onSee }: { tile: FaultTile; digit: number; onSee: (
           )}
           {fault.name}
         </span>
-        <span className="mt-0.5 block text-sm">
+        <span className="mt-0.5 block self-start text-sm">
           <SeverityDrop severity={fault.severity} onDark={isOpen} /> {fault.severity}
           {isOpen && ` · there${seen.side ? `, ${seen.side}` : ''}`}
           {(seen?.status === 'fixed' || seen?.status === 'gone') && ' · gone in this set'}

@@ -39,6 +39,7 @@ import { LaneRail } from './LaneRail.tsx';
 import type { LiveSession } from './liveSession.ts';
 import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';
+import { StripLine } from './StripLine.tsx';
 import { useKeys, type KeyBinding } from './useKeys.ts';
 
 /** Every tap that a lane knows, named for what the trainer does. */
@@ -200,6 +201,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
         <LaneRail index={index} state={state} situation={situation} easier={easier} taps={taps} onSwitchLane={onSwitchLane} />
         <main className="flex min-h-0 flex-col min-w-0 px-4 py-3 lg:overflow-y-auto lg:px-0">
           <MovementHead live={live} index={index} situation={situation} />
+          <StripLine situation={situation} lexicon={index.lexicon} />
           {set && !isWorking ? (
             <EndOfSet key={set.setId} live={live} index={index} state={state} situation={situation} set={set} taps={taps} />
           ) : correction && isWorking ? (
@@ -209,6 +211,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
           )}
         </main>
         <FaultTiles
+          lexicon={index.lexicon}
           situation={situation}
           taps={taps}
           onView={(view) => void live.act(laneId, 'view', (context) => changeView(context, view))}

@@ -1,5 +1,6 @@
 import type { ResolvedFault, ResolvedMovement } from '@waxwing/core';
 import { Link } from 'react-router';
+import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { SeverityWord } from '../../shared/Severity.tsx';
 import { anchorOf } from './RepStrip.tsx';
@@ -13,8 +14,17 @@ export function FaultCorrections({ movement, library }: { movement: ResolvedMove
         <article
           key={fault.faultId}
           id={anchorOf(fault)}
-          className="border-base-300 target:bg-base-200 grid gap-x-6 gap-y-1 border-t py-3 md:grid-cols-[16rem_1fr]"
+          className="border-base-300 target:bg-base-200 grid gap-x-5 gap-y-1 border-t py-3 md:grid-cols-[6rem_13rem_1fr]"
         >
+          <div className="flex h-20 items-end justify-center md:h-24">
+            <FaultStill
+              document={movement.document}
+              lexicon={library.lexicon}
+              fault={fault}
+              hasArrow
+              className="max-h-20 max-w-full md:max-h-24"
+            />
+          </div>
           <div>
             <h3 className="text-lg">{fault.name}</h3>
             <p className="text-sm">

@@ -1,6 +1,7 @@
 import { lowerFirst, type Step } from '@waxwing/core';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import { Link } from 'react-router';
+import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 
 /** What stands one step easier and one step harder, along which levers, and what has to be shown first. */
@@ -37,9 +38,20 @@ interface NeighbourProps {
 function Neighbour({ step, direction, library }: NeighbourProps) {
   const id = direction === 'easier' ? step.from : step.to;
   const { sets, reps, seconds, reserve, also } = step.shownFirst;
+  const neighbour = library.revision(id);
   const Arrow = direction === 'easier' ? ArrowLeft : ArrowRight;
   return (
-    <div className="pb-2">
+    <div className="grid grid-cols-[5rem_1fr] gap-x-4 pb-2">
+      <span className="row-span-3 flex h-20 items-end justify-center">
+        {neighbour && (
+          <PhaseStill
+            document={neighbour.document}
+            lexicon={library.lexicon}
+            phase={tellingPhase(neighbour.document)}
+            className="max-h-20 max-w-full"
+          />
+        )}
+      </span>
       <Link to={`/library/${id}`} className="heading inline-flex min-h-11 items-center gap-2 text-xl hover:underline">
         <Arrow aria-hidden="true" size={20} />
         {library.nameOf(id)}

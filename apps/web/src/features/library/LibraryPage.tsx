@@ -1,8 +1,20 @@
-import { PATTERNS, doseText, resolveMovement, stancesInForce, type MovementRevision, type Pattern, type SearchField } from '@waxwing/core';
+import {
+  PATTERNS,
+  doseText,
+  resolveMovement,
+  stancesInForce,
+  type MovementFault,
+  type MovementRevision,
+  type Pattern,
+  type SearchField,
+} from '@waxwing/core';
 import clsx from 'clsx';
 import { Search } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { FaultStill } from '../../shared/figure/FaultStill.tsx';
+import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
+import { useSeen } from '../../shared/figure/useSeen.ts';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
@@ -21,6 +33,7 @@ const FOUND_BY: Readonly<Record<SearchField, string>> = {
 interface Row {
   readonly revision: MovementRevision;
   readonly foundBy: string;
+  readonly field?: SearchField;
 }
 
 function rowsOf(library: IndexedLibrary, query: string, pattern: string | null): Row[] {
@@ -29,7 +42,7 @@ function rowsOf(library: IndexedLibrary, query: string, pattern: string | null):
       ? library.revisions.map((revision) => ({ revision, foundBy: '' }))
       : library.search.find(query, 200).flatMap((hit) => {
           const revision = library.revision(hit.movementId);
-          return revision ? [{ revision, foundBy: FOUND_BY[hit.field] }] : [];
+          return revision ? [{ revision, foundBy: FOUND_BY[hit.field], field: hit.field }] : [];
         });
   return pattern === null ? rows : rows.filter((row) => row.revision.document.pattern === pattern);
 }
@@ -78,7 +91,7 @@ export default function LibraryPage() {
           <p>Try fewer letters, a muscle, or what goes wrong: “knee drops in”.</p>
         </Empty>
       )}
-      {library && <Results library={library} rows={rows} />}
+      {library && <Results library={library} rows={rows} query={query} />}
     </Page>
   );
 }
@@ -110,26 +123,72 @@ function PatternChoice({ patterns, chosen, onChoose }: PatternChoiceProps) {
   );
 }
 
-function Results({ library, rows }: { library: IndexedLibrary; rows: readonly Row[] }) {
+function Results({ library, rows, query }: { library: IndexedLibrary; rows: readonly Row[]; query: string }) {
   return (
     <ul className="border-base-300 border-t">
-      {rows.map(({ revision, foundBy }) => {
-        const { document } = revision;
-        return (
-        <li key={document.id} className="border-base-300 border-b">
-          <Link
-            to={`/library/${document.id}`}
-            className="hover:bg-base-200 grid min-h-16 items-baseline gap-x-6 px-2 py-3 md:grid-cols-[17rem_1fr_13rem]"
-          >
-            <span className="heading text-xl">{document.name}</span>
-            <span className="text-lg">“{shortestCue(library, revision)}”</span>
-            <span className="text-quiet">{foundBy || `${document.pattern} · ${doseText(document.dose)}`}</span>
-          </Link>
-        </li>
-        );
-      })}
+      {rows.map((row) => (
+        <ResultRow key={row.revision.document.id} library={library} row={row} query={query} />
+      ))}
     </ul>
   );
+}
+
+/** A movement with its most telling moment; found by a fault, with that fault on it. */
+function ResultRow({ library, row: { revision, foundBy, field }, query }: { library: IndexedLibrary; row: Row; query: string }) {
+  const { document } = revision;
+  const { ref, isSeen } = useSeen<HTMLLIElement>();
+  const found = field === 'faults' ? faultFoundBy(revision, library, query) : null;
+  return (
+    <li ref={ref} className="border-base-300 border-b">
+      <Link
+        to={`/library/${document.id}${found ? `?fault=${found.id}` : ''}`}
+        className="hover:bg-base-200 grid min-h-20 grid-cols-[5.5rem_1fr] items-center gap-x-4 px-2 py-1.5 md:grid-cols-[5.5rem_16rem_1fr_13rem]"
+      >
+        <span className="row-span-3 flex h-16 items-end justify-center md:row-span-1">
+          {isSeen &&
+            (found ? (
+              <FaultStill document={document} lexicon={library.lexicon} fault={found} className="max-h-16 max-w-full" />
+            ) : (
+              <PhaseStill
+                document={document}
+                lexicon={library.lexicon}
+                phase={tellingPhase(document)}
+                className="max-h-16 max-w-full"
+              />
+            ))}
+        </span>
+        <span className="heading text-xl">{document.name}</span>
+        <span className="text-lg">“{shortestCue(library, revision)}”</span>
+        <span className="text-quiet">
+          {found ? `${faultName(found, library)}, ${found.severity}` : foundBy || `${document.pattern} · ${doseText(document.dose)}`}
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+function faultName(fault: MovementFault, library: IndexedLibrary): string {
+  return fault.name ?? library.lexicon.faultTypes.get(fault.type)?.name ?? fault.type;
+}
+
+/** Which of a movement's faults the words are about: the one that shares most of their beginnings. */
+function faultFoundBy({ document }: MovementRevision, library: IndexedLibrary, query: string): MovementFault | null {
+  const wanted = wordsOf(query);
+  let best: MovementFault | null = null;
+  let most = 0;
+  for (const fault of document.faults) {
+    const said = wordsOf(`${faultName(fault, library)} ${fault.seen}`);
+    const shared = wanted.filter((word) => said.some((each) => each.startsWith(word.slice(0, 4)))).length;
+    if (shared > most) {
+      most = shared;
+      best = fault;
+    }
+  }
+  return best;
+}
+
+function wordsOf(text: string): string[] {
+  return text.toLowerCase().split(/[^\p{L}\p{N}]+/u).filter((word) => word.length > 1);
 }
 
 /** What carries furthest across a room, of what the stances in force leave. */

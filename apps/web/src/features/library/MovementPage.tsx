@@ -1,11 +1,14 @@
-import { doseText, resolveMovement, rungs, stancesInForce, tempoText, type ResolvedMovement } from '@waxwing/core';
-import { Link, useParams } from 'react-router';
+import { doseText, resolveMovement, rungs, stancesInForce, tempoText, type Phase, type MovementRevision, type ResolvedFault, type ResolvedMovement } from '@waxwing/core';
+import clsx from 'clsx';
+import { useMemo, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { FaultCorrections } from './FaultCorrections.tsx';
 import { LadderNeighbours } from './LadderNeighbours.tsx';
-import { RepStrip } from './RepStrip.tsx';
+import { FigureStage } from './FigureStage.tsx';
+import { anchorOf, RepStrip } from './RepStrip.tsx';
 
 export default function MovementPage() {
   const { movementId = '' } = useParams();
@@ -36,11 +39,40 @@ export default function MovementPage() {
       </Page>
     );
   }
-  const movement = resolveMovement(revision, library.lexicon, stancesInForce(library.lexicon));
-  return <Movement key={movementId} movement={movement} library={library} />;
+  return <Movement key={movementId} revision={revision} library={library} />;
 }
 
-function Movement({ movement, library }: { movement: ResolvedMovement; library: IndexedLibrary }) {
+/** Which fault the figure shows is part of the address, so that it can be sent and gone back to. */
+function usePickedFault(movement: ResolvedMovement) {
+  const [params, setParams] = useSearchParams();
+  const slug = params.get('fault');
+  const pick = (fault: ResolvedFault | null) =>
+    setParams(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (fault) next.set('fault', anchorOf(fault));
+        else next.delete('fault');
+        return next;
+      },
+      { replace: true, preventScrollReset: true },
+    );
+  return { picked: movement.faults.find((fault) => anchorOf(fault) === slug) ?? null, pick };
+}
+
+function Movement({ revision, library }: { revision: MovementRevision; library: IndexedLibrary }) {
+  const movement = useMemo(
+    () => resolveMovement(revision, library.lexicon, stancesInForce(library.lexicon)),
+    [revision, library.lexicon],
+  );
+  const { picked, pick } = usePickedFault(movement);
+  const [phase, setPhase] = useState<Phase | null>(null);
+  const [wish, setWish] = useState<{ phase: Phase; asked: number }>({ phase: picked?.phase ?? 'turn', asked: picked ? 1 : 0 });
+  const goTo = (next: Phase) => setWish(({ asked }) => ({ phase: next, asked: asked + 1 }));
+  const pickFault = (fault: ResolvedFault) => {
+    const isSame = fault.faultId === picked?.faultId;
+    pick(isSame ? null : fault);
+    if (!isSame) goTo(fault.phase);
+  };
   const { document } = movement;
   const family = library.lexicon.families.get(document.family)?.name ?? document.family;
   const inFamily = library.revisions.filter((each) => each.document.family === document.family);
@@ -56,7 +88,24 @@ function Movement({ movement, library }: { movement: ResolvedMovement; library: 
         </span>
       }
     >
-      <RepStrip movement={movement} />
+      <div className={clsx('grid gap-x-6 gap-y-5', document.figure && 'lg:grid-cols-[16.5rem_minmax(0,1fr)]')}>
+        <FigureStage
+          movement={movement}
+          lexicon={library.lexicon}
+          fault={picked}
+          onNoFault={() => pick(null)}
+          wish={wish}
+          onPhase={setPhase}
+        />
+        <RepStrip
+          movement={movement}
+          lexicon={library.lexicon}
+          phase={phase}
+          onPhase={goTo}
+          pickedFaultId={picked?.faultId ?? null}
+          onPickFault={pickFault}
+        />
+      </div>
       <div className="mt-8 grid gap-x-10 gap-y-8 lg:grid-cols-[17rem_1fr]">
         <Facts movement={movement} library={library} />
         <div className="grid gap-8">

@@ -1,5 +1,17 @@
-import { PHASES_OF_RHYTHM, lowerFirst, type Breath, type Checkpoint, type Phase, type ResolvedCue, type ResolvedFault, type ResolvedMovement } from '@waxwing/core';
+import {
+  PHASES_OF_RHYTHM,
+  lowerFirst,
+  type Breath,
+  type Checkpoint,
+  type Lexicon,
+  type Phase,
+  type ResolvedCue,
+  type ResolvedFault,
+  type ResolvedMovement,
+} from '@waxwing/core';
+import clsx from 'clsx';
 import { useId } from 'react';
+import { PhaseStill } from '../../shared/figure/PhaseStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 
 const PHASE_NAMES: Readonly<Record<Phase, string>> = {
@@ -15,8 +27,18 @@ const PHASE_NAMES: Readonly<Record<Phase, string>> = {
   land: 'Land',
 };
 
-/** A movement along its rep: a column for each phase, breath above the line, cues on it, faults under it. */
-export function RepStrip({ movement }: { movement: ResolvedMovement }) {
+interface RepStripProps {
+  readonly movement: ResolvedMovement;
+  readonly lexicon: Lexicon;
+  /** The phase that the figure is in. */
+  readonly phase: Phase | null;
+  readonly onPhase: (phase: Phase) => void;
+  readonly pickedFaultId: string | null;
+  readonly onPickFault: (fault: ResolvedFault) => void;
+}
+
+/** A movement along its rep: a column for each phase with its still, breath above the line, cues on it, faults under it. */
+export function RepStrip({ movement, lexicon, phase: current, onPhase, pickedFaultId, onPickFault }: RepStripProps) {
   const phases = PHASES_OF_RHYTHM[movement.document.rhythm];
   const main = phases[Math.min(1, phases.length - 1)]!;
   // A cue that isn't tied to a moment belongs to the part that lasts longest.
@@ -29,9 +51,30 @@ export function RepStrip({ movement }: { movement: ResolvedMovement }) {
     <section aria-label="Rep strip" className="overflow-x-auto">
       <div className="grid min-w-[46rem] grid-cols-[repeat(var(--phases),minmax(0,1fr))]" style={columns}>
         {phases.map((phase) => (
-          <div key={phase} className="border-base-300 border-l border-dashed px-3 pt-1 pb-2">
-            <h2 className="text-lg">{PHASE_NAMES[phase]}</h2>
-            <p className="text-quiet leading-snug">{movement.document.phases.find((each) => each.phase === phase)?.does}</p>
+          <div key={phase} className="border-base-300 flex flex-col border-l border-dashed px-3 pb-2">
+            {movement.document.figure ? (
+              <button
+                type="button"
+                className="flex cursor-pointer flex-col items-start text-left"
+                aria-label={`Show ${PHASE_NAMES[phase].toLowerCase()} on the figure`}
+                aria-pressed={current === phase}
+                onClick={() => onPhase(phase)}
+              >
+                <span className="flex h-28 w-full items-end justify-center">
+                  <PhaseStill
+                    document={movement.document}
+                    lexicon={lexicon}
+                    phase={phase}
+                    isInRepFrame
+                    className="max-h-28 max-w-full min-h-0"
+                  />
+                </span>
+                <span className={clsx('heading mt-1 text-lg', current === phase && 'tail')}>{PHASE_NAMES[phase]}</span>
+              </button>
+            ) : (
+              <span className="heading text-lg">{PHASE_NAMES[phase]}</span>
+            )}
+            <p className="text-quiet mt-1.5 text-[0.95rem] leading-snug">{movement.document.phases.find((each) => each.phase === phase)?.does}</p>
           </div>
         ))}
         <BreathLine breaths={phases.map((phase) => movement.document.phases.find((each) => each.phase === phase)?.breath)} />
@@ -46,7 +89,12 @@ export function RepStrip({ movement }: { movement: ResolvedMovement }) {
         {phases.map((phase) => (
           <ul key={phase} className="border-base-300 border-l border-dashed px-3 pt-3 pb-1">
             {faultsAt(phase).map((fault) => (
-              <Fault key={fault.faultId} fault={fault} />
+              <Fault
+                key={fault.faultId}
+                fault={fault}
+                isPicked={fault.faultId === pickedFaultId}
+                {...(movement.document.figure && { onPick: () => onPickFault(fault) })}
+              />
             ))}
             {checksAt(phase).map((check) => (
               <Check key={check.id} check={check} />
@@ -97,16 +145,22 @@ export function anchorOf(fault: ResolvedFault): string {
   return fault.faultId.split('/')[1] ?? fault.faultId;
 }
 
-function Fault({ fault }: { fault: ResolvedFault }) {
+function Fault({ fault, isPicked, onPick }: { fault: ResolvedFault; isPicked: boolean; onPick?: () => void }) {
   return (
     <li className="flex gap-2 py-1">
       <span className="pt-1">
         <SeverityDrop severity={fault.severity} />
       </span>
       <span className="leading-snug">
-        <a href={`#${anchorOf(fault)}`} className="hover:underline">
-          {fault.name}
-        </a>
+        {onPick ? (
+          <button type="button" aria-pressed={isPicked} className="cursor-pointer text-left hover:underline" onClick={onPick}>
+            <span className={clsx(isPicked && 'tail font-bold')}>{fault.name}</span>
+          </button>
+        ) : (
+          <a href={`#${anchorOf(fault)}`} className="hover:underline">
+            {fault.name}
+          </a>
+        )}
         <span className="text-quiet block text-sm">
           {fault.severity} · seen from the {fault.views.join(' or ')}
         </span>

@@ -1,0 +1,86 @@
+import type { Lexicon, MovementDocument, MovementFault, Side, View } from '@waxwing/core';
+import {
+  azimuthOf,
+  describePose,
+  faultArrow,
+  frameOf,
+  joinFrames,
+  shownFault,
+  type FaultStrength,
+  type PoseableFault,
+} from '@waxwing/core/figure';
+import { useMemo } from 'react';
+import { FigureSvg } from './FigureSvg.tsx';
+import { useRep } from './useRep.ts';
+
+type PicturedFault = PoseableFault & Pick<MovementFault, 'views' | 'severity'>;
+
+interface FaultStillProps {
+  readonly document: MovementDocument;
+  readonly lexicon: Lexicon;
+  readonly fault: PicturedFault;
+  /** Where the trainer stands; from there if it shows from there, else from where it does. */
+  readonly view?: View;
+  /** On which side it was seen. */
+  readonly side?: Side;
+  readonly workingSide?: Side;
+  readonly strength?: FaultStrength;
+  readonly className?: string;
+  readonly hasArrow?: boolean;
+  /** Said in words for who doesn't see it; otherwise what stands beside it says enough. */
+  readonly isDescribed?: boolean;
+}
+
+/** The view from which a fault is shown to somebody who stands there. */
+export function viewOf(fault: Pick<MovementFault, 'views'>, stands?: View): View {
+  return stands && fault.views.includes(stands) ? stands : fault.views[0]!;
+}
+
+/** The fault over the good pose at its moment, from where it is seen. Nothing when the movement has no figure. */
+export function FaultStill(props: FaultStillProps) {
+  const { document, lexicon, fault, view, side, workingSide = 'right', strength, className, hasArrow = false } = props;
+  const isOneSide = document.laterality !== 'both';
+  const shown = useMemo(() => {
+    // Of a movement on one side the fault is on the side that works, which is written as the left.
+    const written = isOneSide ? (fault.oneSided ? 'left' : undefined) : side;
+    return shownFault(fault, lexicon, written, strength);
+  }, [fault, lexicon, isOneSide, side, strength]);
+  const good = useRep(document, lexicon, { side: workingSide, stillsOnly: true });
+  const faulty = useRep(document, lexicon, { side: workingSide, stillsOnly: true, fault: shown });
+  const picture = useMemo(() => {
+    if (!good || !faulty || !shown) return null;
+    const azimuth = azimuthOf(viewOf(fault, view), isOneSide ? workingSide : (shown.side ?? 'right'));
+    const at = (rep: typeof good) => rep.keys.find((key) => key.phase === fault.phase) ?? rep.keys[0]!;
+    const [before, after] = [at(good), at(faulty)];
+    const { mark } = shown.change;
+    return {
+      azimuth,
+      frame: joinFrames(
+        frameOf({ ...good, samples: [], keys: [before] }, azimuth),
+        frameOf({ ...faulty, samples: [], keys: [after] }, azimuth),
+      ),
+      layers: [
+        { rep: good, posture: before.posture, isFaint: true },
+        { rep: faulty, posture: after.posture },
+      ],
+      arrow:
+        mark === undefined
+          ? null
+          : faultArrow({ rep: good, posture: before.posture }, { rep: faulty, posture: after.posture }, mark, azimuth),
+      words: describePose(faulty, after.posture, after.contacts),
+    };
+  }, [good, faulty, shown, fault, view, isOneSide, workingSide]);
+  if (!document.figure || !shown) return null;
+  if (!picture) return <span className={className} />;
+  const { azimuth, frame, layers, arrow, words } = picture;
+  return (
+    <FigureSvg
+      azimuth={azimuth}
+      frame={frame}
+      layers={layers}
+      arrow={hasArrow && arrow ? { ...arrow, isRisk: fault.severity === 'risk' } : null}
+      {...(className && { className })}
+      {...(props.isDescribed && { label: `The fault: ${words}` })}
+    />
+  );
+}

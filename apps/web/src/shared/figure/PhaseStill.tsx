@@ -1,0 +1,58 @@
+import type { Lexicon, MovementDocument, Phase, Side } from '@waxwing/core';
+import { azimuthOf, describePose, frameOf, type Frame } from '@waxwing/core/figure';
+import { useMemo } from 'react';
+import { FigureSvg } from './FigureSvg.tsx';
+import { useRep } from './useRep.ts';
+
+/** The moment that tells most of a movement: its turn, or the hold. */
+export function tellingPhase({ rhythm }: MovementDocument): Phase {
+  return rhythm === 'rep' ? 'turn' : rhythm === 'hold' ? 'hold' : 'drive';
+}
+
+interface PhaseStillProps {
+  readonly document: MovementDocument;
+  readonly lexicon: Lexicon;
+  readonly phase: Phase;
+  readonly side?: Side;
+  readonly className?: string;
+  /** All phases in the frame of the whole rep, so that they stand on one floor at one scale. */
+  readonly isInRepFrame?: boolean;
+  readonly isDescribed?: boolean;
+  readonly isWanted?: boolean;
+}
+
+/** A movement at one of its moments, from the side. Nothing when it has no figure. */
+export function PhaseStill(props: PhaseStillProps) {
+  const {
+    document,
+    lexicon,
+    phase,
+    side = 'right',
+    className,
+    isInRepFrame = false,
+    isDescribed = false,
+    isWanted = true,
+  } = props;
+  const rep = useRep(document, lexicon, { side, stillsOnly: true, isWanted });
+  const azimuth = azimuthOf('side', document.laterality === 'both' ? 'right' : side);
+  const frame = useMemo((): Frame | null => {
+    if (!rep) return null;
+    const key = rep.keys.find((each) => each.phase === phase);
+    const own = frameOf(key ? { ...rep, samples: [], keys: [key] } : rep, azimuth);
+    if (!isInRepFrame) return own;
+    // As high as the rep, as wide as the moment.
+    return { ...own, top: frameOf(rep, azimuth).top };
+  }, [rep, azimuth, phase, isInRepFrame]);
+  if (!document.figure) return null;
+  const key = rep?.keys.find((each) => each.phase === phase);
+  if (!rep || !frame || !key) return <span className={className} />;
+  return (
+    <FigureSvg
+      azimuth={azimuth}
+      frame={frame}
+      layers={[{ rep, posture: key.posture }]}
+      {...(className && { className })}
+      {...(isDescribed && { label: describePose(rep, key.posture, key.contacts) })}
+    />
+  );
+}

@@ -1,0 +1,1 @@
+export const browserOptions: { readonly executablePath: string; readonly args: string[] };
