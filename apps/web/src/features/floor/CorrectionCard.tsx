@@ -12,6 +12,7 @@ import {
   type TriagedFault,
   type View,
 } from '@waxwing/core';
+import clsx from 'clsx';
 import { useState } from 'react';
 import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
@@ -38,60 +39,67 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
   // Seen again after a change: the next change comes up. Not said yet: the cue does.
   const stillThere = () => (isSpent ? taps.see(triage.first.fault.faultId, triage.first.side) : taps.sayIt());
   return (
-    <section aria-label="Correction" className="bg-panel flex flex-1 flex-col rounded-2xl px-5 py-4 md:px-7">
-      <WhatFirst correction={correction} />
-      <div className="flex min-h-0 flex-1 flex-col-reverse gap-x-6 md:flex-row">
-        <FirstFault index={index} situation={situation} first={triage.first} />
-        <div className="min-w-0 flex-1">
-          {step === 'end' && (
-            <div className="mt-3">
-              <p className="heading text-3xl leading-tight md:text-4xl">End the set</p>
-              <p className="mt-1 text-lg">{triage.endSet}.</p>
-              <div className="mt-4 flex flex-wrap gap-3">
-                <button
-                  type="button"
-                  className="btn btn-primary min-h-16 px-8 text-xl"
-                  onClick={() => void live.act(laneId, 'end of set', (context) => endSet(context, 'fault'))}
-                >
-                  End the set now
-                </button>
-                <button type="button" className="btn min-h-16 px-6 text-lg" onClick={taps.gone}>
-                  It’s gone, go on
-                </button>
-              </div>
-            </div>
-          )}
-          {step === 'said' && <SaidCue correction={correction} taps={taps} />}
-          {step === 'look-again' && (
-            <div className="mt-3">
-              <p className="heading text-3xl leading-tight md:text-4xl">Look again: {lowerFirst(triage.first.fault.name)}?</p>
-              <p className="mt-1 text-lg">{triage.first.fault.seen}</p>
-              <div className="mt-4 flex flex-wrap gap-3">
-                <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={stillThere}>
-                  Still there
-                </button>
-                <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={taps.gone}>
-                  Gone
-                </button>
-              </div>
-            </div>
-          )}
-          {step === 'change' && <p className="heading mt-3 text-3xl leading-tight md:text-4xl">Enough said. Change something.</p>}
-        </div>
-      </div>
-      <Changes index={index} situation={situation} correction={correction} taps={taps} isDue={step === 'change'} />
-      {step === 'change' && (
-        <div className="mt-3 flex flex-wrap gap-3">
-          <button type="button" className="btn btn-success min-h-14 text-lg" onClick={taps.gone}>
-            It’s gone
-          </button>
-          {cues.some((ranked) => !ranked.spent) && (
-            <button type="button" className="btn min-h-14 text-lg" onClick={taps.sayAnotherWay}>
-              Say it another way all the same
-            </button>
-          )}
-        </div>
+    <section
+      aria-label="Correction"
+      className={clsx(
+        'bg-panel grid flex-1 grid-rows-[auto_1fr] gap-x-5 rounded-2xl px-5 py-3 md:px-6',
+        // The figure beside the words on a phone, on the left under them where there is room.
+        situation.movement.document.figure
+          ? 'grid-cols-[minmax(0,1fr)_5.5rem] md:grid-cols-[13rem_minmax(0,1fr)]'
+          : 'grid-cols-[minmax(0,1fr)]',
       )}
+    >
+      <WhatFirst correction={correction} />
+      <FirstFault index={index} situation={situation} first={triage.first} />
+      <div className="col-span-full flex min-w-0 flex-col md:col-span-1">
+        {step === 'end' && (
+          <div className="mt-3">
+            <p className="heading text-3xl leading-tight md:text-4xl">End the set</p>
+            <p className="mt-1 text-lg">{triage.endSet}.</p>
+            <div className="mt-4 flex flex-wrap gap-3">
+              <button
+                type="button"
+                className="btn btn-primary min-h-16 px-8 text-xl"
+                onClick={() => void live.act(laneId, 'end of set', (context) => endSet(context, 'fault'))}
+              >
+                End the set now
+              </button>
+              <button type="button" className="btn min-h-16 px-6 text-lg" onClick={taps.gone}>
+                It’s gone, go on
+              </button>
+            </div>
+          </div>
+        )}
+        {step === 'said' && <SaidCue correction={correction} taps={taps} />}
+        {step === 'look-again' && (
+          <div className="mt-3">
+            <p className="heading text-3xl leading-tight md:text-4xl">Look again: {lowerFirst(triage.first.fault.name)}?</p>
+            <p className="mt-1 text-lg">{triage.first.fault.seen}</p>
+            <div className="mt-4 flex flex-wrap gap-3">
+              <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={stillThere}>
+                Still there
+              </button>
+              <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={taps.gone}>
+                Gone
+              </button>
+            </div>
+          </div>
+        )}
+        {step === 'change' && <p className="heading mt-3 text-3xl leading-tight md:text-4xl">Enough said. Change something.</p>}
+        <Changes index={index} situation={situation} correction={correction} taps={taps} isDue={step === 'change'} />
+        {step === 'change' && (
+          <div className="mt-3 flex flex-wrap gap-3">
+            <button type="button" className="btn btn-success min-h-14 text-lg" onClick={taps.gone}>
+              It’s gone
+            </button>
+            {cues.some((ranked) => !ranked.spent) && (
+              <button type="button" className="btn min-h-14 text-lg" onClick={taps.sayAnotherWay}>
+                Say it another way all the same
+              </button>
+            )}
+          </div>
+        )}
+      </div>
     </section>
   );
 }
@@ -105,7 +113,7 @@ function FirstFault({ index, situation, first }: { index: BriefIndex; situation:
   if (!movement.document.figure) return null;
   const view = viewOf(fault, lane.view);
   return (
-    <figure className="mt-3 hidden w-56 shrink-0 flex-col items-center justify-end md:flex xl:w-64">
+    <figure className="flex flex-col items-center justify-start md:mt-2">
       <FaultStill
         document={movement.document}
         lexicon={index.lexicon}
@@ -114,10 +122,10 @@ function FirstFault({ index, situation, first }: { index: BriefIndex; situation:
         workingSide={workingSideOf(situation)}
         hasArrow
         isDescribed
-        className="max-h-64 min-h-0 w-full"
+        className="max-h-28 min-h-0 w-full md:max-h-72"
         {...(side && { side })}
       />
-      <figcaption className="text-quiet mt-1 text-center text-sm">
+      <figcaption className="text-quiet mt-1 text-center text-sm leading-tight">
         {side ? `${side}, ` : ''}from {view === 'rear' ? 'behind' : `the ${VIEW_WORDS[view]}`}
         {view !== lane.view && ': go there to see it'}
       </figcaption>
@@ -132,7 +140,7 @@ function named({ fault, side }: TriagedFault): string {
 function WhatFirst({ correction: { triage } }: { correction: CorrectionStep }) {
   const { first, parked, reasons } = triage;
   return (
-    <div className="text-lg leading-snug">
+    <div className="text-lg leading-snug md:col-span-full">
       <p className="flex items-baseline gap-2">
         <SeverityDrop severity={first.severity} size={16} />
         <span>
@@ -221,7 +229,7 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
         ? (index.lexicon.levers.get(change.lever)?.name ?? change.lever)
         : change.kind;
   return (
-    <div className="border-base-300 mt-auto border-t pt-3">
+    <div className="border-base-300 mt-auto border-t pt-2">
       <p className="text-quiet">{isDue ? 'The smallest change first' : 'If it stays, the smallest change first'}</p>
       <div className="mt-1 flex flex-wrap items-center gap-x-1 gap-y-0">
         <button
@@ -232,7 +240,7 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
         >
           {first.text} <span className="text-sm font-normal opacity-80">{leversOf(first)}</span>
         </button>
-        {rest.slice(0, isDue ? 4 : 2).map((change) => (
+        {rest.slice(0, isDue ? 4 : 1).map((change) => (
           <button
             key={change.key}
             type="button"

@@ -92,10 +92,10 @@ function Tile({ tile, digit, picture, onSee }: TileProps) {
     >
       <button
         type="button"
-        className="grid min-h-16 min-w-0 flex-1 cursor-pointer grid-cols-[auto_1fr] items-center gap-x-2.5 py-1 pr-2 pl-1 text-left"
+        className="grid min-h-16 min-w-0 flex-1 cursor-pointer grid-cols-[auto_1fr] items-center gap-x-2 py-1 pr-1.5 pl-1 text-left"
         onClick={() => onSee()}
       >
-        <span className="bg-base-200 row-span-2 flex h-15 w-17 items-end justify-center overflow-hidden rounded-xl p-0.5 empty:hidden">
+        <span className="bg-base-200 row-span-2 flex h-15 w-15 items-end justify-center overflow-hidden rounded-xl p-0.5 empty:hidden">
           {picture}
         </span>
         <span className="flex items-baseline gap-2 self-end text-lg leading-tight font-bold">
@@ -120,7 +120,7 @@ function Tile({ tile, digit, picture, onSee }: TileProps) {
             key={side}
             type="button"
             aria-label={`${fault.name}, ${side}`}
-            className="border-base-300 min-w-12 cursor-pointer border-l text-lg"
+            className="border-base-300 w-12 cursor-pointer border-l text-lg"
             onClick={() => onSee(side)}
           >
             {side === 'left' ? 'L' : 'R'}

@@ -39,7 +39,6 @@ import { LaneRail } from './LaneRail.tsx';
 import type { LiveSession } from './liveSession.ts';
 import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';
-import { StripLine } from './StripLine.tsx';
 import { useKeys, type KeyBinding } from './useKeys.ts';
 
 /** Every tap that a lane knows, named for what the trainer does. */
@@ -197,11 +196,10 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
 
   return (
     <>
-      <div className="grid min-h-0 flex-1 content-start gap-x-5 lg:grid-cols-[12rem_1fr_18.5rem] lg:content-stretch">
+      <div className="grid min-h-0 flex-1 content-start gap-x-5 lg:grid-cols-[11rem_minmax(0,1fr)_20.5rem] lg:content-stretch">
         <LaneRail index={index} state={state} situation={situation} easier={easier} taps={taps} onSwitchLane={onSwitchLane} />
         <main className="flex min-h-0 flex-col min-w-0 px-4 py-3 lg:overflow-y-auto lg:px-0">
           <MovementHead live={live} index={index} situation={situation} />
-          <StripLine situation={situation} lexicon={index.lexicon} />
           {set && !isWorking ? (
             <EndOfSet key={set.setId} live={live} index={index} state={state} situation={situation} set={set} taps={taps} />
           ) : correction && isWorking ? (

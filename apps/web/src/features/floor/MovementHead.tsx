@@ -3,7 +3,6 @@ import {
   loadKindOf,
   loadText,
   lowerFirst,
-  PHASES_OF_RHYTHM,
   planNextSet,
   tempoText,
   type BriefIndex,
@@ -14,6 +13,7 @@ import { useState } from 'react';
 import { Dialog } from './Dialog.tsx';
 import type { LiveSession } from './liveSession.ts';
 import { LoadField, loadFrom, valueOf } from './LoadField.tsx';
+import { StripLine } from './StripLine.tsx';
 
 interface MovementHeadProps {
   readonly live: LiveSession;
@@ -52,17 +52,7 @@ export function MovementHead({ live, situation, index }: MovementHeadProps) {
           {due.text}
         </p>
       )}
-      <ol className="text-quiet border-base-300 mt-1 hidden justify-between border-b pb-1 text-sm sm:flex">
-        {PHASES_OF_RHYTHM[document.rhythm].map((phase) => {
-          const breath = document.phases.find((each) => each.phase === phase)?.breath;
-          return (
-            <li key={phase}>
-              {phase}
-              {(breath === 'in' || breath === 'out') && <span> · breathe {breath}</span>}
-            </li>
-          );
-        })}
-      </ol>
+      <StripLine situation={situation} lexicon={index.lexicon} />
       {editsLoad && (
         <LoadDialog
           load={load}

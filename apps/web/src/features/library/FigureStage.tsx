@@ -2,6 +2,7 @@ import type { Lexicon, Phase, ResolvedFault, ResolvedMovement, View } from '@wax
 import {
   AZIMUTHS,
   azimuthOf,
+  cameraAt,
   describePose,
   faultArrow,
   frameOf,
@@ -9,6 +10,7 @@ import {
   markOf,
   phaseAt,
   postureAt,
+  projected,
   shownFault,
   timelineOf,
   type Azimuth,
@@ -16,6 +18,7 @@ import {
   type Frame,
   type Mark,
   type Rep,
+  type Vec3,
 } from '@waxwing/core/figure';
 import clsx from 'clsx';
 import { Pause, Play, X } from 'lucide-react';
@@ -101,7 +104,7 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
   const words = `${document.name}, ${phase}: ${describePose(faulty ?? good, faulty ? postureAt(faulty, key.at) : key.posture, key.contacts)}`;
 
   return (
-    <section aria-label="Figure" className="bg-base-200 flex flex-col self-start rounded-2xl px-4 py-3">
+    <section aria-label="Figure" className="bg-base-200 flex flex-col self-start rounded-2xl px-4 py-3 lg:sticky lg:top-3">
       <div className="flex min-h-8 items-baseline justify-between gap-3">
         <span className="font-bold first-letter:uppercase">{nameOfAzimuth(azimuth)}</span>
         {turned && turned.by !== 0 ? (
@@ -116,7 +119,7 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
         <FigureSvg
           className="max-h-72 w-full"
           azimuth={azimuth}
-          frame={frame}
+          frame={frame(azimuth)}
           layers={layers}
           marks={fault ? [] : marksFor(seenFrom, azimuth)}
           arrow={arrow && fault ? { ...arrow, isRisk: fault.severity === 'risk' } : null}
@@ -129,12 +132,13 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
           <FigureSvg
             className="max-h-40 w-full"
             azimuth={otherAzimuth}
-            frame={frame}
+            frame={frame(otherAzimuth)}
+            isSmall
             layers={layers}
             marks={marksFor(other, otherAzimuth)}
           />
           <div className="text-sm leading-snug">
-            <b className="first-letter:uppercase">{VIEW_WORDS[other]}</b>
+            <p className="font-bold first-letter:uppercase">{VIEW_WORDS[other]}</p>
             {movement.checkpoints
               .filter((check) => check.phase === phase && check.view === other)
               .map((check) => (
@@ -182,12 +186,22 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
   );
 }
 
-/** One frame for every side, so that the figure keeps its size when it turns. */
-function useStageFrame(good: Rep | null, faulty: Rep | null): Frame | null {
+/**
+ * A frame for every side: always of one size, so that the figure keeps its scale when it turns, and always with the
+ * figure's middle in its middle.
+ */
+function useStageFrame(good: Rep | null, faulty: Rep | null): ((azimuth: Azimuth) => Frame) | null {
   return useMemo(() => {
     if (!good) return null;
     const reps = faulty ? [good, faulty] : [good];
-    return reps.flatMap((rep) => [AZIMUTHS.right, AZIMUTHS.front].map((azimuth) => frameOf(rep, azimuth))).reduce(joinFrames);
+    const around = (azimuth: Azimuth) => reps.map((rep) => frameOf(rep, azimuth)).reduce(joinFrames);
+    const [side, front] = [around(AZIMUTHS.right), around(AZIMUTHS.front)];
+    const middle: Vec3 = [(side.left + side.right) / 2, (front.left + front.right) / 2, 0];
+    const half = Math.max(side.right - side.left, front.right - front.left) / 2;
+    return (azimuth) => {
+      const [x] = projected(cameraAt(azimuth), middle);
+      return { ...side, left: x - half, right: x + half };
+    };
   }, [good, faulty]);
 }
 

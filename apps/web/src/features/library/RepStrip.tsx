@@ -79,7 +79,7 @@ export function RepStrip({ movement, lexicon, phase: current, onPhase, pickedFau
         ))}
         <BreathLine breaths={phases.map((phase) => movement.document.phases.find((each) => each.phase === phase)?.breath)} />
         {phases.map((phase) => (
-          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pb-3 text-lg leading-snug">
+          <ul key={phase} className="border-base-300 border-l border-dashed px-3 pb-3 leading-snug">
             {cuesAt(phase).map((cue) => (
               <Cue key={cue.cueId} cue={cue} />
             ))}
@@ -130,7 +130,7 @@ function Check({ check }: { check: Checkpoint }) {
       <span>
         {check.look}
         {check.fromDeg !== undefined && check.toDeg !== undefined && (
-          <span className="figures whitespace-nowrap">
+          <span className="figures">
             , {check.fromDeg}–{check.toDeg}°
           </span>
         )}

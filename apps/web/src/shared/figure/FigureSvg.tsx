@@ -18,13 +18,15 @@ interface FigureSvgProps {
   readonly marks?: readonly Mark[];
   readonly arrow?: { readonly from: Point; readonly to: Point; readonly isRisk: boolean } | null;
   readonly className?: string;
+  /** Drawn at half the size: its lettering is larger for it. */
+  readonly isSmall?: boolean;
 }
 
 const MARGIN_M = 0.06;
 const CM = 100;
 
 /** The figure as SVG: tones are the theme's, lengths in centimetres, so that it prints and turns with the theme. */
-export function FigureSvg({ layers, azimuth, frame, label, marks = [], arrow, className }: FigureSvgProps) {
+export function FigureSvg({ layers, azimuth, frame, label, marks = [], arrow, className, isSmall = false }: FigureSvgProps) {
   const left = (frame.left - MARGIN_M) * CM;
   const top = -(frame.top + MARGIN_M) * CM;
   const width = (frame.right - frame.left + 2 * MARGIN_M) * CM;
@@ -33,6 +35,7 @@ export function FigureSvg({ layers, azimuth, frame, label, marks = [], arrow, cl
     <svg
       viewBox={`${left} ${top} ${width} ${height}`}
       className={clsx('figure', className)}
+      style={{ aspectRatio: width / height }}
       role={label ? 'img' : undefined}
       aria-label={label}
       aria-hidden={label ? undefined : true}
@@ -46,7 +49,7 @@ export function FigureSvg({ layers, azimuth, frame, label, marks = [], arrow, cl
         </g>
       ))}
       {marks.map((mark, i) => (
-        <MarkLines key={i} mark={mark} width={width} />
+        <MarkLines key={i} mark={mark} size={height * (isSmall ? 0.085 : 0.052)} />
       ))}
       {arrow && <FaultArrow {...arrow} />}
     </svg>
@@ -58,9 +61,8 @@ function at([x, y]: Point): string {
 }
 
 /** A checkpoint: an angle with its degrees, a line through what should stand in one, or a plumb line. */
-function MarkLines({ mark, width }: { mark: Mark; width: number }) {
+function MarkLines({ mark, size }: { mark: Mark; size: number }) {
   const points = mark.points;
-  const size = Math.max(7, width * 0.058);
   if (mark.kind === 'angle') {
     const [a, corner, b] = points as readonly [Point, Point, Point];
     // The figure stands outside the bend.
