@@ -71,7 +71,8 @@ export default tseslint.config(
     languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', performance: 'readonly' } },
   },
 
-  coreRoom('movement', ['ladder', 'coaching', 'loading', 'session', 'exchange', 'client']),
+  coreRoom('movement', ['figure', 'ladder', 'coaching', 'loading', 'session', 'exchange', 'client']),
+  coreRoom('figure', ['ladder', 'coaching', 'loading', 'session', 'exchange', 'client']),
   coreRoom('ladder', ['coaching', 'loading', 'session', 'exchange']),
   coreRoom('coaching', ['loading', 'session', 'exchange']),
   coreRoom('loading', ['ladder', 'coaching', 'session', 'exchange']),

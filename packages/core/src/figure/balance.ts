@@ -71,10 +71,19 @@ export function marginInside(base: readonly Flat[], [x, y]: Flat): number {
   return margin >= 0 ? margin : -outside;
 }
 
-/** The middle of a base's bounding lengths at `share` of the way from rear to front, and half-way between left and right. */
-export function pointInBase(base: readonly Flat[], share: number): Flat {
+/** A place over a base: at `share` of the way from its rear to its front, and how wide the base is there from right to left. */
+export function acrossBase(
+  base: readonly Flat[],
+  share: number,
+): { readonly x: number; readonly low: number; readonly high: number } {
   const xs = base.map(([x]) => x);
-  const ys = base.map(([, y]) => y);
-  const [low, high] = [Math.min(...xs), Math.max(...xs)];
-  return [low + (high - low) * share, (Math.min(...ys) + Math.max(...ys)) / 2];
+  const [rear, front] = [Math.min(...xs), Math.max(...xs)];
+  const x = rear + (front - rear) * share;
+  const ys = base.flatMap((a, i) => {
+    const b = base[(i + 1) % base.length]!;
+    if ((a[0] - x) * (b[0] - x) > 0) return [];
+    const along = a[0] === b[0] ? 0 : (x - a[0]) / (b[0] - a[0]);
+    return [a[1] + (b[1] - a[1]) * along];
+  });
+  return { x, low: Math.min(...ys), high: Math.max(...ys) };
 }

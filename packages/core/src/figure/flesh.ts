@@ -249,7 +249,7 @@ const cache = new WeakMap<Body, Map<string, readonly Piece[]>>();
 /** The pieces of a body; a flushed face is told by its tone. */
 export function flesh(body: Body, isFlushed: boolean): readonly Piece[] {
   let known = cache.get(body);
-  if (!known) cache.set(body, (known = new Map()));
+  if (!known) cache.set(body, (known = new Map<string, readonly Piece[]>()));
   const face = isFlushed ? 'flush' : 'skin';
   let pieces = known.get(face);
   if (!pieces) known.set(face, (pieces = fleshOf(body, face)));

@@ -74,7 +74,7 @@ const cache = new WeakMap<Body, Map<Landmark, BodyPoint>>();
 
 export function bodyPoint(body: Body, name: Landmark): BodyPoint {
   let known = cache.get(body);
-  if (!known) cache.set(body, (known = new Map()));
+  if (!known) cache.set(body, (known = new Map<Landmark, BodyPoint>()));
   const before = known.get(name);
   if (before) return before;
   const [joint, side] = name.split('.') as [string, Side | undefined];

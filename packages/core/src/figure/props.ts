@@ -37,7 +37,7 @@ export function propLumps(rep: Rep, frames: Frames, away: Vec3): readonly Piece[
   // A wall between the looker and the figure would hide it: it is looked through.
   const things = rep.things.filter(({ thing, at }) => {
     const hips = whereIs(frames, 'hips');
-    return thing !== 'wall' || (at[0] - hips[0]) * away[0] > -0.2;
+    return thing !== 'wall' || (at[0] - hips[0]) * away[0] > -0.05;
   });
   return [...heldPieces(rep, frames), ...things.flatMap((thing) => thingPieces(thing, frames))];
 }

@@ -2,7 +2,7 @@ import type { Lexicon } from '../movement/library.ts';
 import type { FaultChange, FigureDocument, FigureKey, JointAngles } from '../movement/figureDocument.ts';
 import type { MovementDocument, MovementFault } from '../movement/movementDocument.ts';
 import { PHASES_OF_RHYTHM, SIDES, type HandPlace, type Phase, type Position, type Rhythm, type Side } from '../movement/terms.ts';
-import { hullOf, pointInBase, type HeldMass } from './balance.ts';
+import { acrossBase, hullOf, type HeldMass } from './balance.ts';
 import { PARTS, bodyOf, framesOf, type Body, type Frames } from './body.ts';
 import { THINGS, readContacts, type Contact, type Thing } from './contacts.ts';
 import { armsFor, handRules, heldMasses } from './hands.ts';
@@ -340,7 +340,7 @@ class Poser {
         }),
       ),
     );
-    const [x, y] = pointInBase(base, balance.at ?? 0.45);
+    const { x, low, high } = acrossBase(base, balance.at ?? 0.45);
     const xs = base.map(([each]) => each);
     const forward: Rule[] = isFaulty
       ? // Who moves badly doesn't stand exactly, but still stands.
@@ -349,12 +349,12 @@ class Poser {
           { of: 'balance', along: [-1, 0, 0], value: -mixed(xs, 0.9), atLeast: true },
         ]
       : [{ of: 'balance', along: AXES[0]!, value: x }];
-    const halfWidth = (Math.max(...base.map(([, each]) => each)) - Math.min(...base.map(([, each]) => each))) / 2;
-    const room = halfWidth * 0.6;
+    // Sideways anywhere over the middle of the base.
+    const edge = (high - low) * 0.2;
     return [
       ...forward,
-      { of: 'balance', along: AXES[1]!, value: y - room, atLeast: true },
-      { of: 'balance', along: [0, -1, 0], value: -y - room, atLeast: true },
+      { of: 'balance', along: AXES[1]!, value: low + edge, atLeast: true },
+      { of: 'balance', along: [0, -1, 0], value: edge - high, atLeast: true },
     ];
   }
 
@@ -393,14 +393,28 @@ class Poser {
     let posture = input.start ?? targets;
     const isPutDown = contacts.every(({ pinned }) => pinned.every((landmark) => this.anchor(landmark, spells)));
     if (isPutDown) return attempt(posture, this.balanceRules(contacts, spells, isFaulty));
-    // What is yet to be put down decides where the base is: it is put down first, and a base that slides is followed for a few rounds.
+    // What is yet to be put down comes down where the pose has it; only then is the body brought over it.
     posture = attempt(posture, []);
-    for (let round = 0; this.source.figure.balance && round < 4; round += 1) {
-      posture = attempt(posture, this.balanceRules(contacts, spells, isFaulty, posture));
+    if (this.source.figure.balance) {
+      const standing = contacts.filter(({ on }) => on === 'floor');
+      const footholds = this.footholds(standing, posture);
+      posture = attempt(posture, [...footholds, ...this.balanceRules(contacts, spells, isFaulty, posture)]);
+      // A thing that stands where it is touched is put there last.
+      if (!this.findPlanes(contacts, posture)) return posture;
+      return attempt(posture, [...footholds, ...this.balanceRules(contacts, spells, isFaulty, posture)]);
     }
-    // A thing that stands where it is touched is put there last.
-    if (!this.findPlanes(contacts, posture)) return posture;
-    return attempt(posture, this.balanceRules(contacts, spells, isFaulty, posture));
+    return this.findPlanes(contacts, posture) ? attempt(posture, []) : posture;
+  }
+
+  /** Holds what stands on the floor where it is in a posture. */
+  private footholds(contacts: readonly Contact[], posture: Posture): Rule[] {
+    const frames = this.frames(posture);
+    return contacts.flatMap(({ name, pinned }) =>
+      pinned.flatMap((landmark) => {
+        const at = whereIs(frames, landmark);
+        return [0, 1].map((axis) => ({ of: name, along: AXES[axis]!, point: bodyPoint(this.body, landmark), value: at[axis]! }));
+      }),
+    );
   }
 
   /** A thing whose plane isn't given stands where the pose first touches it. */
@@ -827,7 +841,6 @@ export function postureAt(rep: Rep, place: number): Posture {
   const low = Math.min(Math.floor(at), rep.samples.length - 2);
   const share = at - low;
   const from = rep.samples[low]!;
-  if (share === 0) return from;
   const to = rep.samples[low + 1]!;
   return from.map((value, i) => value + (to[i]! - value) * share);
 }

@@ -53,7 +53,7 @@ export type Solved =
   { readonly ok: true; readonly posture: Posture } | { readonly ok: false; readonly error: Unreachable | BeyondLimit };
 
 /** Contacts are met to this. */
-export const TOLERANCE_M = 1e-4;
+export const TOLERANCE_M = 5e-4;
 const MOST_STEPS = 80;
 const PATIENCE = 25;
 /** Nobody sees a twentieth of a degree. */
@@ -62,7 +62,7 @@ const SETTLED_DEG = 0.05;
 const STEP_DEG = 25;
 const STEP_M = 0.3;
 /** Keeps contacts that say the same thing twice from making the equations singular. */
-const DAMPING = 1e-13;
+const DAMPING = 1e-12;
 /** A hundredth of a millimetre beyond a plane isn't through it. */
 const SLACK_M = 1e-5;
 const SKIN_M = 9e-4;
@@ -142,13 +142,13 @@ class Run {
       const moved = this.advance();
       this.letGoOfWhatPulls();
       const { missedM } = this.worst();
-      if (moved < SETTLED_DEG && missedM < TOLERANCE_M * 0.1) break;
+      if (moved < SETTLED_DEG && missedM < TOLERANCE_M * 0.05) break;
       // What still trembles by then is met well enough.
-      if (step >= PATIENCE && missedM < TOLERANCE_M * 0.5) break;
+      if (step >= PATIENCE && missedM < TOLERANCE_M * 0.4) break;
     }
     this.measure(false);
     const worst = this.worst();
-    if (worst.missedM > TOLERANCE_M) return { ok: false, error: { kind: 'unreachable', ...worst } };
+    if (!(worst.missedM <= TOLERANCE_M)) return { ok: false, error: { kind: 'unreachable', ...worst } };
     return { ok: true, posture: Array.from(this.posture) };
   }
 
@@ -181,7 +181,7 @@ class Run {
       }
       this.misses[i] = value - rule.value;
       if (isOneSided) {
-        if (this.misses[i]! >= -SLACK_M) {
+        if (this.misses[i] >= -SLACK_M) {
           this.misses[i] = 0;
           continue;
         }
@@ -251,7 +251,14 @@ class Run {
     }
     let largest = 0;
     for (let i = 0; i < FREEDOM_COUNT; i += 1) {
-      largest = Math.max(largest, Math.abs(step[i]!) / (i < PLACE_FREEDOMS ? STEP_M : STEP_DEG));
+      const share = Math.abs(step[i]!) / (i < PLACE_FREEDOMS ? STEP_M : STEP_DEG);
+      // Not Math.max: what is no number has to come through.
+      if (!(share <= largest)) largest = share;
+    }
+    if (!Number.isFinite(largest)) {
+      // The rules contradict each other here beyond what the equations can bear: try smaller steps from the same place.
+      this.caution = Math.max(1, this.caution * 4);
+      return Infinity;
     }
     const by = largest > 1 ? 1 / largest : 1;
     let moved = 0;
@@ -302,7 +309,7 @@ class Run {
       largest = Math.max(largest, matrix[a * count + a]!);
     }
     for (let a = 0; a < count; a += 1) matrix[a * count + a]! += largest * DAMPING;
-    solveSymmetric(matrix, right, count);
+    solveSymmetric(matrix, right, count, largest * DAMPING);
     this.pulls = right;
     for (let a = 0; a < count; a += 1) {
       const row = rows[active[a]!]!;
@@ -312,15 +319,15 @@ class Run {
   }
 }
 
-/** Cholesky in place for a symmetric positive definite matrix; the answer replaces the right side. */
-function solveSymmetric(matrix: Float64Array, right: Float64Array, n: number): void {
+/** Cholesky in place for a symmetric positive definite matrix, no pivot under `least`; the answer replaces the right side. */
+function solveSymmetric(matrix: Float64Array, right: Float64Array, n: number, least: number): void {
   for (let j = 0; j < n; j += 1) {
     for (let k = 0; k < j; k += 1) {
       const factor = matrix[j * n + k]!;
       if (factor === 0) continue;
       for (let i = j; i < n; i += 1) matrix[i * n + j]! -= matrix[i * n + k]! * factor;
     }
-    const pivot = Math.sqrt(Math.max(matrix[j * n + j]!, 1e-24));
+    const pivot = Math.sqrt(Math.max(matrix[j * n + j]!, least));
     for (let i = j; i < n; i += 1) matrix[i * n + j]! /= pivot;
   }
   for (let i = 0; i < n; i += 1) {

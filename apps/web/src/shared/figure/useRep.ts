@@ -28,7 +28,8 @@ export function useRep(document: MovementDocument, lexicon: Lexicon, wish: RepWi
     };
   }, [document, lexicon, fault, stillsOnly, isWanted]);
   const key = useMemo(() => (question ? keyOf(question) : ''), [question]);
-  const [answered, setAnswered] = useState('');
+  // Only to look again once the worker has answered.
+  const [, setAnswered] = useState('');
   useEffect(() => {
     if (!question || solved(key)) return;
     let isMounted = true;
@@ -39,6 +40,5 @@ export function useRep(document: MovementDocument, lexicon: Lexicon, wish: RepWi
   }, [key, question]);
   const rep = key === '' ? null : solved(key);
   const isMirrored = document.laterality !== 'both' && side === 'right';
-  // `answered` is what makes this look again.
-  return useMemo(() => (rep && isMirrored ? mirroredRep(rep) : rep), [rep, isMirrored, answered]);
+  return useMemo(() => (rep && isMirrored ? mirroredRep(rep) : rep), [rep, isMirrored]);
 }

@@ -1,0 +1,202 @@
+import { describe, expect, it } from '@jest/globals';
+import { lexiconOf } from '../movement/library.ts';
+import { starterLibrary } from '../test/starterLibrary.ts';
+import { describePose } from './describe.ts';
+import { AZIMUTHS, draw, frameOf, pathOf, type Drawing } from './drawing.ts';
+import { TONES } from './flesh.ts';
+import { azimuthOf, faultArrow, markOf } from './marks.ts';
+import { figureSourceOf, mirroredRep, postureAt, shownFault, solveRep, type Rep } from './rep.ts';
+import { AVERAGE_BUILD } from './skeleton.ts';
+import { phaseAt, placeAt, secondsAt, secondsOf, timelineOf } from './timeline.ts';
+
+const { movements, vocabulary } = starterLibrary();
+const lexicon = lexiconOf(vocabulary);
+
+function movement(id: string) {
+  return movements.find((each) => each.id === `waxwing:${id}`)!;
+}
+
+function repOf(id: string, faultType?: string): Rep {
+  const document = movement(id);
+  const fault = document.faults.find(({ type }) => type === faultType);
+  const shown = fault && shownFault(fault, lexicon)!;
+  const answer = solveRep(figureSourceOf(document)!, lexicon, AVERAGE_BUILD, shown);
+  if (!answer.ok) throw new Error(answer.error.kind);
+  return answer.rep;
+}
+
+const squat = repOf('goblet-squat');
+const atTurn = squat.keys[2]!;
+
+function middleX(drawing: Drawing, of: string): number {
+  const xs = drawing.find((shape) => shape.of === of)!.outline.map(([x]) => x);
+  return (Math.min(...xs) + Math.max(...xs)) / 2;
+}
+
+describe('a drawing', () => {
+  it('is made of closed shapes in known tones, from every side', () => {
+    for (let azimuth = -180; azimuth < 180; azimuth += 15) {
+      for (const { outline, tone } of draw(squat, atTurn.posture, azimuth)) {
+        expect(TONES).toContain(tone);
+        expect(outline.length).toBeGreaterThan(2);
+        expect(outline.flat().every(Number.isFinite)).toBe(true);
+      }
+    }
+  });
+
+  it('faces right from the right, left from the left, and shows its left on the right from the front', () => {
+    const nose = (azimuth: number) =>
+      middleX(draw(squat, atTurn.posture, azimuth), 'nose') - middleX(draw(squat, atTurn.posture, azimuth), 'hips');
+    expect(nose(AZIMUTHS.right)).toBeGreaterThan(0.1);
+    expect(nose(AZIMUTHS.left)).toBeLessThan(-0.1);
+    expect(middleX(draw(squat, atTurn.posture, AZIMUTHS.front), 'thigh.left')).toBeGreaterThan(0);
+    expect(middleX(draw(squat, atTurn.posture, AZIMUTHS.rear), 'thigh.left')).toBeLessThan(0);
+  });
+
+  it('puts what is nearer over what is further: the bell over the chest from the front, under it from behind', () => {
+    const order = (azimuth: number) => draw(squat, atTurn.posture, azimuth).map(({ of }) => of);
+    expect(order(AZIMUTHS.front).lastIndexOf('kettlebell')).toBeGreaterThan(order(AZIMUTHS.front).indexOf('chest'));
+    expect(order(AZIMUTHS.rear).lastIndexOf('kettlebell')).toBeLessThan(order(AZIMUTHS.rear).indexOf('chest'));
+    expect(order(AZIMUTHS.right).indexOf('thigh.right')).toBeGreaterThan(order(AZIMUTHS.right).indexOf('thigh.left'));
+  });
+
+  it('tells the near side from the far one, and neither from the front', () => {
+    const depth = (azimuth: number) => draw(squat, atTurn.posture, azimuth).find(({ of }) => of === 'thigh.right')!.depth;
+    expect([depth(AZIMUTHS.right), depth(AZIMUTHS.left), depth(AZIMUTHS.front)]).toEqual(['near', 'far', 'middle']);
+  });
+
+  it('stands on the floor and keeps within its frame', () => {
+    const frame = frameOf(squat, AZIMUTHS.right);
+    const points = squat.keys.flatMap(({ posture }) => draw(squat, posture, AZIMUTHS.right).flatMap(({ outline }) => outline));
+    expect(Math.min(...points.map(([, y]) => y))).toBeGreaterThan(-0.02);
+    for (const [x, y] of points) {
+      expect(x >= frame.left && x <= frame.right && y >= frame.bottom && y <= frame.top).toBe(true);
+    }
+    expect(frame.top).toBeGreaterThan(AVERAGE_BUILD.heightM * 0.95);
+  });
+
+  it('is written as closed path data in centimetres with y down', () => {
+    expect(
+      pathOf([
+        [0, 0],
+        [0.5, 0],
+        [0.5, 1.25],
+      ]),
+    ).toBe('M0.00 0.00L50.00 0.00L50.00 -125.00Z');
+  });
+
+  it('shows a wall behind and looks through one in front', () => {
+    const hinge = repOf('wall-tap-hinge');
+    const has = (azimuth: number) => draw(hinge, hinge.keys[2]!.posture, azimuth).some(({ of }) => of === 'wall');
+    expect([has(AZIMUTHS.front), has(AZIMUTHS.right), has(AZIMUTHS.rear)]).toEqual([true, true, false]);
+  });
+});
+
+describe('marks', () => {
+  it('a checkpoint’s angle is drawn at its joint with the degrees that the pose has', () => {
+    const depth = movement('goblet-squat').checkpoints.find(({ id }) => id === 'depth')!;
+    const mark = markOf(depth, squat, atTurn.posture, AZIMUTHS.right)!;
+    if (mark.kind !== 'angle') throw new Error(mark.kind);
+    expect(mark.deg).toBeGreaterThan(depth.fromDeg!);
+    expect(mark.deg).toBeLessThan(depth.toDeg!);
+    // Hip behind the knee, ankle under it.
+    const [hip, knee, ankle] = mark.points;
+    expect(hip![0]).toBeLessThan(knee![0]);
+    expect(ankle![1]).toBeLessThan(knee![1]);
+  });
+
+  it('a line says how far what should stand in it is off, and a plumb line too', () => {
+    const check = { id: 'x', look: 'in line', phase: 'hold', view: 'side' } as const;
+    const plank = repOf('forearm-plank');
+    const sagging = repOf('forearm-plank', 'low-back-sags');
+    const off = (rep: Rep) => {
+      const mark = markOf({ ...check, line: ['ankle', 'hips', 'ear'] }, rep, rep.keys[2]!.posture, AZIMUTHS.right)!;
+      return mark.kind === 'line' ? mark.offCm : Number.NaN;
+    };
+    expect(off(plank)).toBeLessThan(5);
+    expect(off(sagging)).toBeGreaterThan(off(plank) + 4);
+    const plumb = markOf({ ...check, plumb: ['elbow', 'shoulder'] }, plank, plank.keys[2]!.posture, AZIMUTHS.right)!;
+    expect(plumb.kind === 'plumb' && plumb.offCm).toBeLessThan(5);
+    expect(markOf(check, plank, plank.keys[2]!.posture, AZIMUTHS.right)).toBeNull();
+  });
+
+  it('the working side is marked, on whichever side it is', () => {
+    const lunge = repOf('split-squat');
+    const check = movement('split-squat').checkpoints.find(({ id }) => id === 'front-angle')!;
+    const degOf = (rep: Rep) => (markOf(check, rep, rep.keys[2]!.posture, AZIMUTHS.right) as { deg: number }).deg;
+    expect(degOf(mirroredRep(lunge))).toBeCloseTo(degOf(lunge), 6);
+  });
+
+  it('an arrow goes from the good place to the faulty one, and only where that shows', () => {
+    const faulty = repOf('goblet-squat', 'knees-in');
+    const at = (rep: Rep) => ({ rep, posture: rep.keys[3]!.posture });
+    const front = faultArrow(at(squat), at(faulty), 'knee', AZIMUTHS.front)!;
+    // The left knee, which is on the right of the picture, goes in.
+    expect(front.from[0]).toBeGreaterThan(front.to[0] + 0.05);
+    expect(faultArrow(at(squat), at(squat), 'knee', AZIMUTHS.front)).toBeNull();
+    expect(azimuthOf('side', 'left')).toBe(AZIMUTHS.left);
+  });
+});
+
+describe('a pose in words', () => {
+  it('says what touches, how the trunk stands and what is bent', () => {
+    expect(describePose(squat, atTurn.posture, atTurn.contacts)).toMatch(
+      /^on both feet, trunk leaning forward \d+°, hips folded \d+°, knees bent 1[01]\d°, elbows bent 1\d\d°, arms \w+, a kettlebell in both hands$/,
+    );
+    const plank = repOf('forearm-plank');
+    expect(describePose(plank, plank.keys[2]!.posture, plank.keys[2]!.contacts)).toMatch(
+      /^on both forearms and both toes, face down, elbows bent \d+°/,
+    );
+    const lunge = repOf('split-squat');
+    expect(describePose(lunge, lunge.keys[2]!.posture, lunge.keys[2]!.contacts)).toMatch(
+      /the left foot and the right toes.*left hip folded/,
+    );
+  });
+});
+
+describe('in time', () => {
+  const tempo = { lowerSeconds: 3, turnSeconds: 1, liftSeconds: 1, finishSeconds: 0 };
+  const timeline = timelineOf(squat, tempo);
+
+  it('a rep takes its tempo and a breath', () => {
+    expect(secondsOf(timeline)).toBeCloseTo(3 + 1 + 1 + 0.5, 10);
+    expect(placeAt(timeline, 0)).toBe(0);
+    expect(placeAt(timeline, 3.5)).toBe(0.5);
+    expect(placeAt(timeline, 5.2)).toBe(1);
+    expect(placeAt(timeline, secondsOf(timeline))).toBe(0);
+  });
+
+  it('goes on without going back, slow at the ends', () => {
+    const places = Array.from({ length: 200 }, (_, i) => placeAt(timeline, (i / 200) * 5));
+    expect(places.every((place, i) => i === 0 || place >= places[i - 1]!)).toBe(true);
+    expect(placeAt(timeline, 0.3)).toBeLessThan(0.05);
+  });
+
+  it('finds the second at which a place is reached', () => {
+    for (const place of [0.1, 0.3, 0.45, 0.7, 0.95]) expect(placeAt(timeline, secondsAt(timeline, place))).toBeCloseTo(place, 6);
+  });
+
+  it('hurries where the fault does', () => {
+    const box = movement('box-squat');
+    const drops = repOf('box-squat', 'drops-fast');
+    expect(secondsOf(timelineOf(drops, box.tempo))).toBeLessThan(secondsOf(timelineOf(repOf('box-squat'), box.tempo)) - 1);
+  });
+
+  it('names the phase: the turn is a moment, the way there lasts', () => {
+    expect([0, 0.2, 0.3, 0.5, 0.7, 1].map((place) => phaseAt(squat, place))).toEqual([
+      'set-up',
+      'lower',
+      'lower',
+      'turn',
+      'lift',
+      'finish',
+    ]);
+  });
+
+  it('is drawn between its samples where it would be', () => {
+    const half = postureAt(squat, 0.5 / (squat.samples.length - 1));
+    expect(half[0]).toBeCloseTo((squat.samples[0]![0]! + squat.samples[1]![0]!) / 2, 10);
+    const [last, end] = [postureAt(squat, 1), squat.samples.at(-1)!];
+    expect(Math.max(...last.map((value, i) => Math.abs(value - end[i]!)))).toBeLessThan(1e-9);
+  });
+});
