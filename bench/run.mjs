@@ -1,15 +1,11 @@
 // Speed, as figures to look at; never a test. Run after a build: npm run bench
 import { randomUUID } from 'node:crypto';
-import { readFileSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
+import * as figure from '../packages/core/dist/figure/index.js';
 import * as core from '../packages/core/dist/index.js';
-import { readPack } from '../packages/core/dist/shapes.js';
+import { readSoundLibrary } from '../scripts/readLibrary.mjs';
+import { playback } from './playback.mjs';
 
-const root = join(import.meta.dirname, '..');
-const files = readdirSync(join(root, 'library'), { recursive: true })
-  .filter((name) => name.endsWith('.yaml'))
-  .map((name) => ({ name, text: readFileSync(join(root, 'library', name), 'utf8') }));
-const { value: library } = readPack(files);
+const library = readSoundLibrary();
 const lexicon = core.lexiconOf(library.vocabulary);
 
 /** Times of `rounds` calls in milliseconds, sorted, after a warm-up. */
@@ -199,3 +195,27 @@ row(
   time(() => core.laneSituation(index, state, laneId), 1000),
   50,
 );
+
+// The figure: every movement's rep, good and with each of its faults, solved from nothing; both views of one moment.
+const reps = library.movements.flatMap((document) => {
+  const source = figure.figureSourceOf(document);
+  const faults = document.faults.map((fault) => figure.shownFault(fault, lexicon));
+  return source ? [undefined, ...faults].map((fault) => ({ source, fault })) : [];
+});
+const solve = (i) => {
+  const { source, fault } = reps[i % reps.length];
+  return figure.solveRep(source, lexicon, figure.AVERAGE_BUILD, fault);
+};
+row(`solving a rep, all ${reps.length} good and faulty`, time(solve, reps.length * 4), 30);
+const solved = reps.map((_, i) => solve(i).rep);
+row(
+  'drawing the side and the front of a moment',
+  time((i) => {
+    const rep = solved[i % solved.length];
+    const posture = figure.postureAt(rep, (i % 97) / 96);
+    for (const azimuth of [-90, 0]) for (const { outline } of figure.draw(rep, posture, azimuth)) figure.pathOf(outline);
+  }, 2000),
+  2,
+);
+
+await playback(row);

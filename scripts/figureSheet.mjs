@@ -8,6 +8,7 @@ import { readSoundLibrary } from './readLibrary.mjs';
 import { lexiconOf } from '../packages/core/dist/index.js';
 import {
   AVERAGE_BUILD,
+  PATH_CM,
   azimuthOf,
   draw,
   figureErrorText,
@@ -39,7 +40,7 @@ function picture(azimuth, frame, layers) {
   const scale = PIXELS_PER_M / 100;
   const body = layers.map(
     ({ rep, posture, faint }) =>
-      `<g opacity="${faint ? 0.3 : 1}">${draw(rep, posture, azimuth)
+      `<g opacity="${faint ? 0.3 : 1}" transform="scale(${PATH_CM})">${draw(rep, posture, azimuth)
         .map(({ outline, tone, depth }) => {
           const far = depth === 'far' ? ' style="filter:brightness(.72)"' : '';
           return `<path d="${pathOf(outline)}" fill="${colours[tone]}"${far}/>`;

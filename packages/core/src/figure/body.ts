@@ -141,6 +141,16 @@ function chainOf(part: number): Chain {
 }
 const CHAINS: readonly Chain[] = SPECS.map((_spec, part) => chainOf(part));
 
+/** The freedoms that can move a part, the pelvis's place among them. */
+export const FREEDOMS_OF_PART: readonly (readonly number[])[] = CHAINS.map(({ swings, carries }) => [
+  ...new Set([
+    ...Array.from({ length: PLACE_FREEDOMS }, (_, i) => i),
+    ...[...swings, ...carries.map(({ hinge: carrier }) => carrier)].flatMap((at) =>
+      HINGES[at]!.freedoms.map((freedom) => freedom.at),
+    ),
+  ]),
+]);
+
 /** How the pelvis lies in the world before tilt, list and turn: rows of a rotation matrix. */
 export const ORIENTATION_OF_POSITION: Readonly<Record<Position, readonly number[]>> = (() => {
   const upright = [1, 0, 0, 0, 1, 0, 0, 0, 1];

@@ -1,6 +1,5 @@
 import type { Side } from '../movement/terms.ts';
-import { hullOf } from './balance.ts';
-import { framesOf, partAt, type Frames } from './body.ts';
+import { ROOM, framesOf, partAt, type Frames } from './body.ts';
 import { flesh, type Lump, type Tone } from './flesh.ts';
 import { propLumps } from './props.ts';
 import type { Rep } from './rep.ts';
@@ -21,7 +20,8 @@ export interface Shape {
   readonly tone: Tone;
   /** Which side of the body it belongs to, seen from here: the far one is drawn darker. */
   readonly depth: 'near' | 'middle' | 'far';
-  readonly outline: readonly Point[];
+  /** x, y, x, y, … in metres; flat, since an outline is made anew for every frame. */
+  readonly outline: readonly number[];
 }
 
 /** What is drawn, from back to front. */
@@ -43,33 +43,75 @@ export function projected(camera: Camera, [x, y, z]: Vec3): Point {
   return [x * camera.right[0] + y * camera.right[1], z];
 }
 
-const STEPS = 20;
-const CIRCLE = Array.from({ length: STEPS }, (_, i): Point => {
-  const turn = (i / STEPS) * 2 * Math.PI;
+/** Round each piece the outline is looked for in this many directions. */
+const DIRECTIONS = 26;
+const ROUND = Array.from({ length: DIRECTIONS }, (_, i): Point => {
+  const turn = (i / DIRECTIONS) * 2 * Math.PI;
   return [Math.cos(turn), Math.sin(turn)];
 });
 
-/** The outline of an ellipsoid on the picture: the square root of its shadow's shape matrix takes a circle there. */
-function shadow(camera: Camera, frames: Frames, part: number, lump: Lump): Point[] {
+/** An ellipsoid's shadow on the picture: its middle, how far away it is, and the shape matrix (xx, xy; xy, yy) of its ellipse. */
+interface Shadow {
+  readonly x: number;
+  readonly y: number;
+  readonly away: number;
+  readonly xx: number;
+  readonly xy: number;
+  readonly yy: number;
+}
+
+function shadowOf(camera: Camera, frames: Frames, { part, at, radii }: Lump): Shadow {
+  const point = frames.point(part, at);
+  const [x, y] = projected(camera, point);
+  const away = point[0] * camera.away[0] + point[1] * camera.away[1];
+  const [rx, ry, rz] = radii;
+  // A ball is round from everywhere.
+  if (rx === ry && ry === rz) return { x, y, away, xx: rx * rx, xy: 0, yy: rx * rx };
+  const r = part * 9;
   let xx = 0;
   let xy = 0;
   let yy = 0;
   for (let axis = 0; axis < 3; axis += 1) {
-    const local: [number, number, number] = [0, 0, 0];
-    local[axis] = 1;
-    const d = frames.direction(part, local);
-    const r = lump.radii[axis]!;
-    const u = (d[0] * camera.right[0] + d[1] * camera.right[1]) * r;
-    const v = d[2] * r;
+    const isRoom = part === ROOM;
+    const dx = isRoom ? (axis === 0 ? 1 : 0) : frames.rotations[r + axis]!;
+    const dy = isRoom ? (axis === 1 ? 1 : 0) : frames.rotations[r + 3 + axis]!;
+    const dz = isRoom ? (axis === 2 ? 1 : 0) : frames.rotations[r + 6 + axis]!;
+    const u = (dx * camera.right[0] + dy * camera.right[1]) * radii[axis]!;
+    const v = dz * radii[axis]!;
     xx += u * u;
     xy += u * v;
     yy += v * v;
   }
-  const root = Math.sqrt(Math.max(0, xx * yy - xy * xy));
-  const by = 1 / Math.sqrt(xx + yy + 2 * root);
-  const [a, b, c] = [(xx + root) * by, xy * by, (yy + root) * by];
-  const [x, y] = projected(camera, frames.point(part, lump.at));
-  return CIRCLE.map(([p, q]): Point => [x + a * p + b * q, y + b * p + c * q]);
+  return { x, y, away, xx, xy, yy };
+}
+
+/**
+ * The hull of shadows: in each direction the point that lies furthest out, which on an ellipse of shape matrix S and in
+ * direction u is S·u / √(uᵀS·u). Going round, these points are the outline in order.
+ */
+function outlineOf(shadows: readonly Shadow[]): number[] {
+  const outline = new Array<number>(2 * DIRECTIONS);
+  for (let k = 0; k < DIRECTIONS; k += 1) {
+    const [p, q] = ROUND[k]!;
+    let furthest = -Infinity;
+    let x = 0;
+    let y = 0;
+    for (let i = 0; i < shadows.length; i += 1) {
+      const shadow = shadows[i]!;
+      const a = shadow.xx * p + shadow.xy * q;
+      const b = shadow.xy * p + shadow.yy * q;
+      const reach = Math.sqrt(a * p + b * q);
+      const out = shadow.x * p + shadow.y * q + reach;
+      if (out > furthest) {
+        furthest = out;
+        x = shadow.x + a / reach;
+        y = shadow.y + b / reach;
+      }
+    }
+    outline[2 * k] = x;
+    outline[2 * k + 1] = y;
+  }
+  return outline;
 }
 
 /**
@@ -80,14 +122,15 @@ export function draw(rep: Rep, posture: Posture, azimuth: Azimuth): Drawing {
   const frames = framesOf(rep.body, rep.position, posture);
   const camera = cameraAt(azimuth);
   const shapes = [...flesh(rep.body, rep.isFlushed), ...propLumps(rep, frames, camera.away)].map((piece) => {
-    const depths = piece.lumps.map(({ part, at }) => dot(frames.point(part, at), camera.away));
-    const mean = depths.reduce((sum, each) => sum + each, 0) / depths.length;
+    const shadows = piece.lumps.map((lump) => shadowOf(camera, frames, lump));
+    let away = 0;
+    for (const shadow of shadows) away += shadow.away;
     return {
       of: piece.of,
       tone: piece.tone,
       side: piece.side,
-      away: mean - piece.lift,
-      outline: hullOf(piece.lumps.flatMap((lump) => shadow(camera, frames, lump.part, lump))),
+      away: away / shadows.length - piece.lift,
+      outline: outlineOf(shadows),
     };
   });
   const nearness = nearSide(frames, camera);
@@ -104,10 +147,15 @@ function nearSide(frames: Frames, camera: Camera): Readonly<Record<Side, Shape['
   return away < 0 ? { left: 'near', right: 'far' } : { left: 'far', right: 'near' };
 }
 
-/** SVG path data of a closed outline, in centimetres with y down, to a tenth of a millimetre. */
-export function pathOf(outline: readonly Point[]): string {
+/** `pathOf` writes whole tenths of a millimetre, which are quick to write; times this they are centimetres. */
+export const PATH_CM = 0.01;
+
+/** SVG path data of a closed outline, in tenths of a millimetre with y down. */
+export function pathOf(outline: readonly number[]): string {
   let d = '';
-  for (const [i, [x, y]] of outline.entries()) d += `${i === 0 ? 'M' : 'L'}${(x * 100).toFixed(2)} ${(-y * 100).toFixed(2)}`;
+  for (let i = 0; i < outline.length; i += 2) {
+    d += `${i === 0 ? 'M' : 'L'}${Math.round(outline[i]! * 10_000)} ${Math.round(outline[i + 1]! * -10_000)}`;
+  }
   return `${d}Z`;
 }
 
@@ -122,22 +170,20 @@ export interface Frame {
 const FRAME_SAMPLES = 8;
 
 export function frameOf(rep: Rep, azimuth: Azimuth): Frame {
-  let frame: Frame = { left: Infinity, right: -Infinity, bottom: 0, top: -Infinity };
+  let [left, right, bottom, top] = [Infinity, -Infinity, 0, -Infinity];
   const step = Math.max(1, Math.floor(rep.samples.length / FRAME_SAMPLES));
   const some = rep.samples.filter((_, i) => i % step === 0);
   for (const posture of [...some, ...rep.keys.map((key) => key.posture)]) {
     for (const { outline } of draw(rep, posture, azimuth)) {
-      for (const [x, y] of outline) {
-        frame = {
-          left: Math.min(frame.left, x),
-          right: Math.max(frame.right, x),
-          bottom: Math.min(frame.bottom, y),
-          top: Math.max(frame.top, y),
-        };
+      for (let i = 0; i < outline.length; i += 2) {
+        left = Math.min(left, outline[i]!);
+        right = Math.max(right, outline[i]!);
+        bottom = Math.min(bottom, outline[i + 1]!);
+        top = Math.max(top, outline[i + 1]!);
       }
     }
   }
-  return frame;
+  return { left, right, bottom, top };
 }
 
 /** Both frames in one. */

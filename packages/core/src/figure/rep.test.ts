@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from '@jest/globals';
 import { lexiconOf } from '../movement/library.ts';
 import type { FigureDocument } from '../movement/figureDocument.ts';
-import type { MovementDocument, MovementFault } from '../movement/movementDocument.ts';
+import type { MovementFault } from '../movement/movementDocument.ts';
 import type { StanceTag } from '../movement/vocabulary.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { baseOfSupport, centreOfMass, marginInside } from './balance.ts';
@@ -130,12 +130,12 @@ describe.each(withFigure.map((document) => [document.id, document] as const))('%
   it.each(document.faults.map((fault) => [fault.id, fault] as const))('shows %s, and keeps its contacts', (_fault, fault) => {
     const faulty = repOf(source, shownFault(fault, lexicon)!);
     expectSound(faulty);
-    expect(shows(document, good, faulty, fault)).toBe(true);
+    expect(shows(good, faulty, fault)).toBe(true);
   });
 });
 
 /** Whether the fault can be told from the good pose, from a view that it is said to show from. */
-function shows(document: MovementDocument, good: Rep, faulty: Rep, fault: MovementFault): boolean {
+function shows(good: Rep, faulty: Rep, fault: MovementFault): boolean {
   // A held breath reddens the face; the shoulders move little.
   if (faulty.isFlushed) return true;
   const at = (rep: Rep) => rep.keys.find(({ phase }) => phase === fault.phase)!.posture;

@@ -1,9 +1,9 @@
-import { Frames, ORIENTATION_OF_POSITION, type Body } from './body.ts';
-import type { HeldMass } from './balance.ts';
+import { FREEDOMS_OF_PART, Frames, ORIENTATION_OF_POSITION, type Body } from './body.ts';
+import { centreOfMass, type HeldMass } from './balance.ts';
 import { FREEDOMS, FREEDOM_COUNT, HIGH, LOW, PLACE_FREEDOMS, type Posture } from './joints.ts';
 import type { BodyPoint } from './landmarks.ts';
 import type { Position } from '../movement/terms.ts';
-import type { Vec3 } from './vector.ts';
+import { dot, type Vec3 } from './vector.ts';
 
 /** Something that has to hold exactly, along one direction and in metres. */
 export interface Rule {
@@ -56,8 +56,8 @@ export type Solved =
 export const TOLERANCE_M = 5e-4;
 const MOST_STEPS = 80;
 const PATIENCE = 25;
-/** Nobody sees a twentieth of a degree. */
-const SETTLED_DEG = 0.05;
+/** Nobody sees a tenth of a degree. */
+const SETTLED_DEG = 0.1;
 /** In one step no angle moves further than this, so that the straight-line model of a step stays true. */
 const STEP_DEG = 25;
 const STEP_M = 0.3;
@@ -108,6 +108,8 @@ export function solveByStages(task: Task): Solved {
   return answer.ok ? answer : atOnce;
 }
 
+const ALL_FREEDOMS = FREEDOMS.map((_name, at) => at);
+
 class Run {
   private readonly frames: Frames;
   private readonly posture: Float64Array;
@@ -117,12 +119,19 @@ class Run {
   private caution = 0;
   private lastMiss = Infinity;
   private readonly rows: Float64Array[];
+  /** Where each rule's gradient can be other than nothing. */
+  private readonly movers: (readonly number[])[];
   private readonly misses: Float64Array;
   private readonly free = new Uint8Array(FREEDOM_COUNT);
   private readonly step = new Float64Array(FREEDOM_COUNT);
   private readonly active: number[] = [];
+  private readonly wish = new Float64Array(FREEDOM_COUNT);
+  private matrix = new Float64Array(0);
+  private factor = new Float64Array(0);
+  private right = new Float64Array(0);
   /** The multiplier of each active rule at the last step. */
-  private pulls: Float64Array = new Float64Array(0);
+  private pulls = new Float64Array(0);
+  private least = 0;
   /** One-sided rules that were found broken: they hold from then on, until they would have to pull. */
   private readonly inForce = new Set<number>();
   /** How often a one-sided rule was let go again because it had begun to pull. */
@@ -131,7 +140,9 @@ class Run {
   constructor(private readonly task: Task) {
     this.frames = new Frames(task.body, ORIENTATION_OF_POSITION[task.position]);
     this.posture = Float64Array.from(task.start ?? task.targets);
-    this.rows = task.rules.map(() => new Float64Array(FREEDOM_COUNT));
+    const gradients = new Float64Array(task.rules.length * FREEDOM_COUNT);
+    this.rows = task.rules.map((_rule, i) => gradients.subarray(i * FREEDOM_COUNT, (i + 1) * FREEDOM_COUNT));
+    this.movers = task.rules.map(({ point, from }) => (point && !from ? FREEDOMS_OF_PART[point.part]! : ALL_FREEDOMS));
     this.misses = new Float64Array(task.rules.length);
   }
 
@@ -146,54 +157,50 @@ class Run {
       // What still trembles by then is met well enough.
       if (step >= PATIENCE && missedM < TOLERANCE_M * 0.4) break;
     }
-    this.measure(false);
+    this.measure();
     const worst = this.worst();
     if (!(worst.missedM <= TOLERANCE_M)) return { ok: false, error: { kind: 'unreachable', ...worst } };
     return { ok: true, posture: Array.from(this.posture) };
   }
 
-  /** Fills the misses and, unless told not to, the gradients of all rules that are in force. */
-  private measure(withGradients = true): void {
-    const { rules, held = [], body } = this.task;
+  /** Fills the misses, and the gradients of all rules that are in force. A one-sided rule is so once it is broken. */
+  private measure(): void {
+    const { rules } = this.task;
     this.frames.place(this.posture);
     this.active.length = 0;
-    for (const [i, rule] of rules.entries()) {
-      const { along, point, from } = rule;
-      const row = this.rows[i]!;
-      row.fill(0);
-      let value = 0;
-      const count = (at: BodyPoint, by: number, needsGradient: boolean) => {
-        const world = this.frames.point(at.part, at.local);
-        value += by * (world[0] * along[0] + world[1] * along[1] + world[2] * along[2]);
-        if (needsGradient) this.frames.addGradient(row, at.part, world, along, by);
-      };
-      const isOneSided = rule.atLeast === true && !this.inForce.has(i);
-      if (point) {
-        count(point, 1, withGradients && !isOneSided);
-        if (from) count(from, -1, withGradients && !isOneSided);
-      } else {
-        const { massKg } = body.skeleton.build;
-        const total = massKg + held.reduce((sum, each) => sum + each.kg, 0);
-        for (const { part, centre, fraction } of body.masses) {
-          count({ part, local: centre }, (fraction * massKg) / total, withGradients);
-        }
-        for (const { part, at, kg } of held) count({ part, local: at }, kg / total, withGradients);
-      }
-      this.misses[i] = value - rule.value;
-      if (isOneSided) {
-        if (this.misses[i] >= -SLACK_M) {
-          this.misses[i] = 0;
-          continue;
-        }
+    for (let i = 0; i < rules.length; i += 1) {
+      const rule = rules[i]!;
+      const miss = this.valueOf(rule) - rule.value;
+      this.misses[i] = miss;
+      if (rule.atLeast && !this.inForce.has(i)) {
+        if (miss >= -SLACK_M) continue;
         this.inForce.add(i);
-        if (withGradients && point) {
-          value = 0;
-          count(point, 1, true);
-          if (from) count(from, -1, true);
-        }
       }
       this.active.push(i);
+      this.fillGradient(rule, this.rows[i]!);
     }
+  }
+
+  private valueOf({ along, point, from }: Rule): number {
+    const reach = ({ part, local }: BodyPoint) => dot(this.frames.point(part, local), along);
+    if (point) return reach(point) - (from ? reach(from) : 0);
+    return dot(centreOfMass(this.frames, this.task.held), along);
+  }
+
+  private fillGradient({ along, point, from }: Rule, row: Float64Array): void {
+    const { frames } = this;
+    const add = ({ part, local }: BodyPoint, by: number) => frames.addGradient(row, part, frames.point(part, local), along, by);
+    row.fill(0);
+    if (point) {
+      add(point, 1);
+      if (from) add(from, -1);
+      return;
+    }
+    const { held = [], body } = this.task;
+    const { massKg } = body.skeleton.build;
+    const total = massKg + held.reduce((sum, each) => sum + each.kg, 0);
+    for (const { part, centre, fraction } of body.masses) add({ part, local: centre }, (fraction * massKg) / total);
+    for (const { part, at, kg } of held) add({ part, local: at }, kg / total);
   }
 
   /**
@@ -234,6 +241,7 @@ class Run {
   private advance(): number {
     const { step, posture, free } = this;
     free.fill(1);
+    this.setUpEquations();
     for (let round = 0; round < 8; round += 1) {
       this.propose();
       // A freedom that would pass its limit stops there, and the others have to make up for it.
@@ -242,8 +250,7 @@ class Run {
         if (!free[i]) continue;
         const next = posture[i]! + step[i]!;
         if (next < LOW[i]! - 1e-9 || next > HIGH[i]! + 1e-9) {
-          free[i] = 0;
-          step[i] = (next < LOW[i]! ? LOW[i]! : HIGH[i]!) - posture[i]!;
+          this.holdAt(i, (next < LOW[i]! ? LOW[i]! : HIGH[i]!) - posture[i]!);
           hit = true;
         }
       }
@@ -281,40 +288,77 @@ class Run {
     }
   }
 
-  /** step = (targets − posture) + W⁻¹Jᵀλ over the freedoms that are free, with λ such that the rules are met to first order. */
-  private propose(): void {
-    const { step, posture, free, inverse, eagerness, rows, active, misses, task } = this;
+  /**
+   * The equations of a step, (J W⁻¹ Jᵀ) λ = −misses − J·wish, with every freedom free; what is held afterwards is taken out
+   * of them again. `wish` is what each freedom would do by itself.
+   */
+  private setUpEquations(): void {
+    const { posture, inverse, eagerness, rows, movers, active, misses, task, wish } = this;
     const count = active.length;
-    for (let i = 0; i < FREEDOM_COUNT; i += 1) if (free[i]) step[i] = (task.targets[i]! - posture[i]!) * eagerness[i]!;
-    if (count === 0) return;
-    const matrix = new Float64Array(count * count);
-    const right = new Float64Array(count);
-    const scaled = new Float64Array(FREEDOM_COUNT);
+    for (let i = 0; i < FREEDOM_COUNT; i += 1) wish[i] = (task.targets[i]! - posture[i]!) * eagerness[i]!;
+    if (this.matrix.length < count * count) {
+      this.matrix = new Float64Array(count * count);
+      this.factor = new Float64Array(count * count);
+      this.right = new Float64Array(count);
+      this.pulls = new Float64Array(count);
+    }
+    const { matrix, right } = this;
+    const scaled = this.step;
     let largest = 0;
     for (let a = 0; a < count; a += 1) {
       const row = rows[active[a]!]!;
+      const own = movers[active[a]!]!;
       let wanted = -misses[active[a]!]!;
-      for (let i = 0; i < FREEDOM_COUNT; i += 1) {
-        wanted -= row[i]! * step[i]!;
-        scaled[i] = free[i] ? row[i]! * inverse[i]! : 0;
+      for (let k = 0; k < own.length; k += 1) {
+        const i = own[k]!;
+        wanted -= row[i]! * wish[i]!;
+        scaled[i] = row[i]! * inverse[i]!;
       }
       right[a] = wanted;
       for (let b = a; b < count; b += 1) {
         const other = rows[active[b]!]!;
         let sum = 0;
-        for (let i = 0; i < FREEDOM_COUNT; i += 1) sum += scaled[i]! * other[i]!;
+        for (let k = 0; k < own.length; k += 1) sum += scaled[own[k]!]! * other[own[k]!]!;
         matrix[a * count + b] = sum;
         matrix[b * count + a] = sum;
       }
       largest = Math.max(largest, matrix[a * count + a]!);
     }
-    for (let a = 0; a < count; a += 1) matrix[a * count + a]! += largest * DAMPING;
-    solveSymmetric(matrix, right, count, largest * DAMPING);
-    this.pulls = right;
+    this.least = largest * DAMPING;
+    for (let a = 0; a < count; a += 1) matrix[a * count + a]! += this.least;
+  }
+
+  /** From now on a freedom moves by just this much. */
+  private holdAt(i: number, by: number): void {
+    const { rows, active, matrix, right, inverse, step, wish, free } = this;
+    const count = active.length;
+    for (let a = 0; a < count; a += 1) {
+      const own = rows[active[a]!]![i]!;
+      if (own === 0) continue;
+      right[a]! -= own * (by - wish[i]!);
+      for (let b = 0; b < count; b += 1) matrix[a * count + b]! -= own * rows[active[b]!]![i]! * inverse[i]!;
+    }
+    free[i] = 0;
+    step[i] = by;
+  }
+
+  /** step = wish + W⁻¹Jᵀλ over the freedoms that are free, with λ such that the rules are met to first order. */
+  private propose(): void {
+    const { step, free, inverse, rows, movers, active, matrix, factor, right, pulls, wish } = this;
+    const count = active.length;
+    for (let i = 0; i < FREEDOM_COUNT; i += 1) if (free[i]) step[i] = wish[i]!;
+    if (count === 0) return;
+    for (let k = 0; k < count * count; k += 1) factor[k] = matrix[k]!;
+    for (let a = 0; a < count; a += 1) pulls[a] = right[a]!;
+    solveSymmetric(factor, pulls, count, this.least);
     for (let a = 0; a < count; a += 1) {
       const row = rows[active[a]!]!;
-      const pull = right[a]!;
-      for (let i = 0; i < FREEDOM_COUNT; i += 1) if (free[i]) step[i]! += inverse[i]! * row[i]! * pull;
+      const own = movers[active[a]!]!;
+      const pull = pulls[a]!;
+      for (let k = 0; k < own.length; k += 1) {
+        const i = own[k]!;
+        if (free[i]) step[i]! += inverse[i]! * row[i]! * pull;
+      }
     }
   }
 }

@@ -1,4 +1,14 @@
-import { draw, pathOf, type Azimuth, type Frame, type Mark, type Point, type Posture, type Rep } from '@waxwing/core/figure';
+import {
+  PATH_CM,
+  draw,
+  pathOf,
+  type Azimuth,
+  type Frame,
+  type Mark,
+  type Point,
+  type Posture,
+  type Rep,
+} from '@waxwing/core/figure';
 import clsx from 'clsx';
 
 /** One body in a picture. A faint one is what the other should look like. */
@@ -42,7 +52,7 @@ export function FigureSvg({ layers, azimuth, frame, label, marks = [], arrow, cl
     >
       <line x1={left} x2={left + width} y1={0} y2={0} className="figure-floor" />
       {layers.map(({ rep, posture, isFaint }, at) => (
-        <g key={at} className={isFaint ? 'figure-faint' : undefined}>
+        <g key={at} transform={`scale(${PATH_CM})`} className={isFaint ? 'figure-faint' : undefined}>
           {draw(rep, posture, azimuth).map(({ outline, tone, depth }, i) => (
             <path key={i} d={pathOf(outline)} className={`tone-${tone} depth-${depth}`} />
           ))}
