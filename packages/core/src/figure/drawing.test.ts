@@ -82,7 +82,7 @@ describe('a drawing', () => {
   });
 
   it('is written as closed path data in tenths of a millimetre with y down', () => {
-    expect(pathOf([0.01, 0, 0.5, 0.001, 0.5, 1.25])).toBe('M0.00 0.00L50.00 0.00L50.00 -125.00Z');
+    expect(pathOf([0.01, 0, 0.5, 0.001, 0.5, 1.25])).toBe('M100 0L5000 -10L5000 -12500Z');
   });
 
   it('shows a wall behind and looks through one in front', () => {

@@ -52,28 +52,29 @@ export function RepStrip({ movement, lexicon, phase: current, onPhase, pickedFau
       <div className="grid min-w-[46rem] grid-cols-[repeat(var(--phases),minmax(0,1fr))]" style={columns}>
         {phases.map((phase) => (
           <div key={phase} className="border-base-300 flex flex-col border-l border-dashed px-3 pb-2">
-            {movement.document.figure ? (
-              <button
-                type="button"
-                className="flex cursor-pointer flex-col items-start text-left"
-                aria-label={`Show ${PHASE_NAMES[phase].toLowerCase()} on the figure`}
-                aria-pressed={current === phase}
-                onClick={() => onPhase(phase)}
-              >
-                <span className="flex h-28 w-full items-end justify-center">
-                  <PhaseStill
-                    document={movement.document}
-                    lexicon={lexicon}
-                    phase={phase}
-                    isInRepFrame
-                    className="max-h-28 max-w-full min-h-0"
-                  />
-                </span>
-                <span className={clsx('heading mt-1 text-lg', current === phase && 'tail')}>{PHASE_NAMES[phase]}</span>
-              </button>
-            ) : (
-              <span className="heading text-lg">{PHASE_NAMES[phase]}</span>
-            )}
+            <h2 className="text-lg">
+              {movement.document.figure ? (
+                <button
+                  type="button"
+                  className="flex w-full cursor-pointer flex-col items-start text-left"
+                  aria-pressed={current === phase}
+                  onClick={() => onPhase(phase)}
+                >
+                  <span className="flex h-28 w-full items-end justify-center">
+                    <PhaseStill
+                      document={movement.document}
+                      lexicon={lexicon}
+                      phase={phase}
+                      isInRepFrame
+                      className="max-h-28 max-w-full min-h-0"
+                    />
+                  </span>
+                  <span className={clsx('mt-1', current === phase && 'tail')}>{PHASE_NAMES[phase]}</span>
+                </button>
+              ) : (
+                PHASE_NAMES[phase]
+              )}
+            </h2>
             <p className="text-quiet mt-1.5 text-[0.95rem] leading-snug">{movement.document.phases.find((each) => each.phase === phase)?.does}</p>
           </div>
         ))}
