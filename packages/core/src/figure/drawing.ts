@@ -143,7 +143,7 @@ export function draw(rep: Rep, posture: Posture, azimuth: Azimuth): Drawing {
 function nearSide(frames: Frames, camera: Camera): Readonly<Record<Side, Shape['depth']>> {
   const left = frames.direction(partAt('pelvis'), [0, 1, 0]);
   const away = dot(left, camera.away);
-  if (Math.abs(away) < 0.35) return { left: 'middle', right: 'middle' };
+  if (Math.abs(away) < 0.5) return { left: 'middle', right: 'middle' };
   return away < 0 ? { left: 'near', right: 'far' } : { left: 'far', right: 'near' };
 }
 

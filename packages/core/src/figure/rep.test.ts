@@ -8,7 +8,7 @@ import { baseOfSupport, centreOfMass, marginInside } from './balance.ts';
 import { framesOf } from './body.ts';
 import { HIGH, LOW, freedomAt, mirrored } from './joints.ts';
 import { whereIs } from './landmarks.ts';
-import { azimuthOf, faultArrow } from './marks.ts';
+import { azimuthOf, faultArrow, markOf } from './marks.ts';
 import { measured } from './measure.ts';
 import {
   FAULT_STRENGTHS,
@@ -118,6 +118,15 @@ describe.each(withFigure.map((document) => [document.id, document] as const))('%
       return deg < check.fromDeg! || deg > check.toDeg! ? [`${check.id}: ${Math.round(deg)}°`] : [];
     });
     expect(missed).toEqual([]);
+  });
+
+  it('stands in the lines and over the points that its checkpoints draw', () => {
+    const off = document.checkpoints.flatMap((check) => {
+      const { posture } = good.keys.find(({ phase }) => phase === check.phase)!;
+      const mark = check.line || check.plumb ? markOf(check, good, posture, azimuthOf(check.view)) : null;
+      return mark && mark.kind !== 'angle' && mark.offCm > 8 ? [`${check.id}: ${mark.offCm.toFixed(1)} cm`] : [];
+    });
+    expect(off).toEqual([]);
   });
 
   it('is the same in the mirror', () => {

@@ -99,6 +99,7 @@ function MarkLines({ mark, size }: { mark: Mark; size: number }) {
         {points.map((point, i) => (
           <circle key={i} cx={point[0] * CM} cy={-point[1] * CM} r={size * 0.16} />
         ))}
+        {points.length > 2 && <Off at={points[1]!} cm={mark.offCm} size={size} />}
       </g>
     );
   }
@@ -108,7 +109,17 @@ function MarkLines({ mark, size }: { mark: Mark; size: number }) {
       <path d={`M${at(low)}L${at([low[0], high[1] + 0.08])}`} strokeDasharray="3 3" />
       <circle cx={first[0] * CM} cy={-first[1] * CM} r={size * 0.16} />
       <circle cx={last[0] * CM} cy={-last[1] * CM} r={size * 0.16} />
+      <Off at={last} cm={mark.offCm} size={size} />
     </g>
+  );
+}
+
+/** How far something is off its line, beside it. */
+function Off({ at: [x, y], cm, size }: { at: Point; cm: number; size: number }) {
+  return (
+    <text x={x * CM + size * 0.5} y={-y * CM - size * 0.6} fontSize={size * 0.85}>
+      {Math.round(cm)} cm
+    </text>
   );
 }
 
