@@ -4,7 +4,7 @@ import { starterLibrary } from '../test/starterLibrary.ts';
 import { describePose } from './describe.ts';
 import { AZIMUTHS, draw, frameOf, pathOf, type Drawing } from './drawing.ts';
 import { TONES } from './flesh.ts';
-import { azimuthOf, faultArrow, markOf } from './marks.ts';
+import { azimuthOf, faultArrow, markOf, type Mark } from './marks.ts';
 import { figureSourceOf, mirroredRep, postureAt, shownFault, solveRep, type Rep } from './rep.ts';
 import { AVERAGE_BUILD } from './skeleton.ts';
 import { phaseAt, placeAt, secondsAt, secondsOf, timelineOf } from './timeline.ts';
@@ -123,8 +123,16 @@ describe('marks', () => {
   it('the working side is marked, on whichever side it is', () => {
     const lunge = repOf('split-squat');
     const check = movement('split-squat').checkpoints.find(({ id }) => id === 'front-angle')!;
-    const degOf = (rep: Rep) => (markOf(check, rep, rep.keys[2]!.posture, AZIMUTHS.right) as { deg: number }).deg;
-    expect(degOf(mirroredRep(lunge))).toBeCloseTo(degOf(lunge), 6);
+    const markAt = (rep: Rep, azimuth: number) =>
+      markOf(check, rep, rep.keys[2]!.posture, azimuth) as Extract<Mark, { kind: 'angle' }>;
+    const [left, right] = [markAt(lunge, AZIMUTHS.left), markAt(mirroredRep(lunge), AZIMUTHS.right)];
+    expect(right.deg).toBeCloseTo(left.deg, 6);
+    // The front knee, at the height of the hip and in front of it, whichever it is.
+    expect(left.points[1]![0]).toBeLessThan(left.points[0]![0] - 0.3);
+    right.points.forEach(([x, y], i) => {
+      expect(x).toBeCloseTo(-left.points[i]![0], 6);
+      expect(y).toBeCloseTo(left.points[i]![1], 6);
+    });
   });
 
   it('an arrow goes from the good place to the faulty one, and only where that shows', () => {

@@ -30,7 +30,8 @@ function landmarkNamed(name: string, working: Side): Landmark {
 export function markOf(check: Checkpoint, rep: Rep, posture: Posture, azimuth: Azimuth): Mark | null {
   const frames = framesOf(rep.body, rep.position, posture);
   const camera = cameraAt(azimuth);
-  const seen = (name: string) => projected(camera, whereIs(frames, landmarkNamed(name, rep.side)));
+  const at = (landmark: Landmark) => projected(camera, whereIs(frames, landmark));
+  const seen = (name: string) => at(landmarkNamed(name, rep.side));
   if (check.line) {
     const points = check.line.map(seen);
     return { kind: 'line', points, offCm: offLine(points) * 100 };
@@ -41,7 +42,7 @@ export function markOf(check: Checkpoint, rep: Rep, posture: Posture, azimuth: A
   }
   const corners = check.angle === undefined ? null : cornersOf(check.angle, rep.side);
   if (!corners) return null;
-  return { kind: 'angle', points: corners.map(seen), deg: measured(frames, posture, check.angle!, rep.side) };
+  return { kind: 'angle', points: corners.map(at), deg: measured(frames, posture, check.angle!, rep.side) };
 }
 
 /** The largest distance of a middle point from the line between the ends, in metres. */

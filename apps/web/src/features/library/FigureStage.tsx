@@ -54,6 +54,10 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
   const good = useRep(document, lexicon);
   const faulty = useRep(document, lexicon, { fault: change });
   const frame = useStageFrame(good, faulty);
+  const seenFrom: View = fault ? viewOf(fault) : 'side';
+  const other: View = seenFrom === 'side' ? 'front' : 'side';
+  const otherAzimuth = azimuthOf(other);
+  const otherFrame = useMemo(() => good && frameOf(good, otherAzimuth), [good, otherAzimuth]);
   const timeline = useMemo(() => {
     const rep = faulty ?? good;
     return rep && timelineOf(rep, document.tempo);
@@ -74,14 +78,13 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
     if (phase) onPhase(phase);
   }, [phase, onPhase]);
 
-  const seenFrom: View = fault ? viewOf(fault) : 'side';
   const near = change?.side ?? 'right';
   const home = azimuthOf(seenFrom, document.laterality === 'both' ? near : 'right');
   const [turned, setTurned] = useState<{ readonly from: Azimuth; readonly by: number } | null>(null);
   const azimuth = turned && turned.from === home ? home + turned.by : home;
 
   if (!document.figure) return null;
-  if (!good || !frame || !phase) return <div className="bg-base-200 min-h-96 rounded-2xl" aria-label="The figure is being posed" />;
+  if (!good || !frame || !otherFrame || !phase) return <div className="bg-base-200 min-h-96 rounded-2xl" aria-label="The figure is being posed" />;
   const posture = postureAt(good, place);
   const layers: Layer[] =
     faulty && change
@@ -95,8 +98,6 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
     movement.checkpoints
       .filter((check) => check.phase === phase && check.view === view)
       .flatMap((check) => markOf(check, good, posture, from) ?? []);
-  const other: View = seenFrom === 'side' ? 'front' : 'side';
-  const otherAzimuth = azimuthOf(other);
   const arrow =
     faulty && change?.change.mark !== undefined
       ? faultArrow({ rep: good, posture }, { rep: faulty, posture: postureAt(faulty, place) }, change.change.mark, azimuth)
@@ -132,7 +133,7 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
           <FigureSvg
             className="max-h-40 w-full"
             azimuth={otherAzimuth}
-            frame={frame(otherAzimuth)}
+            frame={otherFrame}
             isSmall
             layers={layers}
             marks={marksFor(other, otherAzimuth)}

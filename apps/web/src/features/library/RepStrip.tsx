@@ -132,7 +132,7 @@ function Check({ check }: { check: Checkpoint }) {
         {check.look}
         {check.fromDeg !== undefined && check.toDeg !== undefined && (
           <span className="figures">
-            , {check.fromDeg}–{check.toDeg}°
+            , {check.fromDeg} to {check.toDeg}°
           </span>
         )}
         <span className="text-quiet block text-sm">seen from the {check.view}</span>

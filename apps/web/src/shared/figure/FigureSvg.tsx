@@ -59,7 +59,12 @@ export function FigureSvg({ layers, azimuth, frame, label, marks = [], arrow, cl
         </g>
       ))}
       {marks.map((mark, i) => (
-        <MarkLines key={i} mark={mark} size={height * (isSmall ? 0.085 : 0.052)} />
+        <MarkLines
+          key={i}
+          mark={mark}
+          size={Math.max(width, height * 0.83) * (isSmall ? 0.1 : 0.06)}
+          hasFigures={!isSmall || mark.kind === 'angle'}
+        />
       ))}
       {arrow && <FaultArrow {...arrow} />}
     </svg>
@@ -71,7 +76,7 @@ function at([x, y]: Point): string {
 }
 
 /** A checkpoint: an angle with its degrees, a line through what should stand in one, or a plumb line. */
-function MarkLines({ mark, size }: { mark: Mark; size: number }) {
+function MarkLines({ mark, size, hasFigures }: { mark: Mark; size: number; hasFigures: boolean }) {
   const points = mark.points;
   if (mark.kind === 'angle') {
     const [a, corner, b] = points as readonly [Point, Point, Point];
@@ -99,7 +104,7 @@ function MarkLines({ mark, size }: { mark: Mark; size: number }) {
         {points.map((point, i) => (
           <circle key={i} cx={point[0] * CM} cy={-point[1] * CM} r={size * 0.16} />
         ))}
-        {points.length > 2 && <Off at={points[1]!} cm={mark.offCm} size={size} />}
+        {hasFigures && points.length > 2 && <Off at={points[1]!} cm={mark.offCm} size={size} />}
       </g>
     );
   }
@@ -109,7 +114,7 @@ function MarkLines({ mark, size }: { mark: Mark; size: number }) {
       <path d={`M${at(low)}L${at([low[0], high[1] + 0.08])}`} strokeDasharray="3 3" />
       <circle cx={first[0] * CM} cy={-first[1] * CM} r={size * 0.16} />
       <circle cx={last[0] * CM} cy={-last[1] * CM} r={size * 0.16} />
-      <Off at={last} cm={mark.offCm} size={size} />
+      {hasFigures && <Off at={last} cm={mark.offCm} size={size} />}
     </g>
   );
 }
