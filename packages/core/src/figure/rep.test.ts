@@ -124,7 +124,7 @@ describe.each(withFigure.map((document) => [document.id, document] as const))('%
     const off = document.checkpoints.flatMap((check) => {
       const { posture } = good.keys.find(({ phase }) => phase === check.phase)!;
       const mark = check.line || check.plumb ? markOf(check, good, posture, azimuthOf(check.view)) : null;
-      return mark && mark.kind !== 'angle' && mark.offCm > 8 ? [`${check.id}: ${mark.offCm.toFixed(1)} cm`] : [];
+      return mark && mark.kind !== 'angle' && mark.offCm > 6 ? [`${check.id}: ${mark.offCm.toFixed(1)} cm`] : [];
     });
     expect(off).toEqual([]);
   });
