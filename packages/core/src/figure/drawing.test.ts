@@ -5,7 +5,9 @@ import { describePose } from './describe.ts';
 import { AZIMUTHS, draw, frameOf, pathOf, type Drawing } from './drawing.ts';
 import { TONES } from './flesh.ts';
 import { azimuthOf, faultArrow, markOf, type Mark } from './marks.ts';
-import { figureSourceOf, mirroredRep, postureAt, shownFault, solveRep, type Rep } from './rep.ts';
+import { figureSourceOf } from './phasePlan.ts';
+import { mirroredRep, postureAt, solveRep, type Rep } from './rep.ts';
+import { shownFault } from './shownFault.ts';
 import { AVERAGE_BUILD } from './skeleton.ts';
 import { phaseAt, placeAt, secondsAt, secondsOf, timelineOf } from './timeline.ts';
 

@@ -6,7 +6,10 @@ import { THINGS, contactsNamed } from './contacts.ts';
 import { HIGH, LOW, freedomsNamed } from './joints.ts';
 import { isLandmark } from './landmarks.ts';
 import { isMeasurable } from './measure.ts';
-import { figureErrorText, figureSourceOf, shownFault, solveRep } from './rep.ts';
+import { figureErrorText } from './figureError.ts';
+import { figureSourceOf } from './phasePlan.ts';
+import { solveRep } from './rep.ts';
+import { shownFault } from './shownFault.ts';
 import type { Build } from './skeleton.ts';
 
 /** What is wrong with a figure, and where in its movement. */

@@ -2,7 +2,8 @@ import type { Side } from '../movement/terms.ts';
 import { ROOM, type Frames } from './body.ts';
 import { bodyPoint, whereIs } from './landmarks.ts';
 import type { Lump, Piece, Tone } from './flesh.ts';
-import type { PlacedThing, Rep } from './rep.ts';
+import type { PlacedThing } from './poser.ts';
+import type { Rep } from './rep.ts';
 import { length, mix, subtract, unit, type Vec3 } from './vector.ts';
 
 /** A ball in the room: props are hulls of such. */

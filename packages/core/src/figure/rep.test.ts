@@ -10,20 +10,10 @@ import { HIGH, LOW, freedomAt, mirrored } from './joints.ts';
 import { whereIs } from './landmarks.ts';
 import { azimuthOf, faultArrow, markOf } from './marks.ts';
 import { measured } from './measure.ts';
-import {
-  FAULT_STRENGTHS,
-  figureErrorText,
-  figureSourceOf,
-  mirroredRep,
-  postureAt,
-  shownFault,
-  solveRep,
-  solveStills,
-  type FaultStrength,
-  type FigureSource,
-  type Rep,
-  type ShownFault,
-} from './rep.ts';
+import { figureErrorText } from './figureError.ts';
+import { figureSourceOf, type FigureSource } from './phasePlan.ts';
+import { mirroredRep, postureAt, solveRep, solveStills, type Rep } from './rep.ts';
+import { FAULT_STRENGTHS, shownFault, type FaultStrength, type ShownFault } from './shownFault.ts';
 import { AVERAGE_BUILD, type Build } from './skeleton.ts';
 
 const { movements, vocabulary } = starterLibrary();
