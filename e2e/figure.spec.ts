@@ -127,3 +127,26 @@ test('the floor shows the fault from where the trainer stands, and goes on doing
   await expect(card.getByRole('img', { name: /^The fault: on both feet/ })).toBeVisible();
   await expect(tiles.locator('.figure-faint')).toHaveCount(6);
 });
+
+test('a figure that can’t be posed, or a fault nobody has drawn, says so and takes nothing else away', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await page.route('**/api/library', async (route) => {
+    const response = await route.fetch();
+    const library = (await response.json()) as {
+      revisions: { document: { id: string; figure: { base: string } } }[];
+      vocabulary: { faultTypes: { id: string; change?: object }[] };
+    };
+    library.revisions.find(({ document }) => document.id === 'waxwing:box-squat')!.document.figure.base = 'levitate';
+    delete library.vocabulary.faultTypes.find(({ id }) => id === 'knees-in')!.change;
+    await route.fulfill({ response, json: library });
+  });
+  await page.goto(`${server.address}/library/waxwing:box-squat`);
+  await expect(page.getByRole('alert')).toContainText('No base pose levitate');
+  await expect(page.getByRole('region', { name: 'Rep strip' })).toContainText("“Don't break the egg”");
+  await page.goto(`${server.address}/library/waxwing:goblet-squat?fault=knees-in`);
+  await expect(stage(page)).toContainText('Not on the figure: nobody has said how it looks');
+  await expect(turning(page)).toBeVisible();
+});

@@ -36,9 +36,9 @@ const TOUCHING_MIDDLE: Readonly<Record<string, Touch>> = {
 
 /** The outline that a contact lends to the base of support, beyond the landmarks that touch. */
 const OUTLINE: Readonly<Record<string, readonly string[]>> = {
-  foot: ['heel', 'edge', 'inner', 'toe'],
-  toes: ['edge', 'inner', 'toe'],
-  rolled: ['heel', 'edge', 'inner', 'toe'],
+  foot: ['heel', 'edge', 'inner', 'ballEdge', 'ballInner', 'toe'],
+  toes: ['ballEdge', 'ballInner', 'toe'],
+  rolled: ['heel', 'edge', 'inner', 'ballEdge', 'ballInner', 'toe'],
 };
 
 /** Plural words for both sides at once. */

@@ -1,8 +1,11 @@
 import { describe, expect, it } from '@jest/globals';
+import type { FigureDocument } from '../movement/figureDocument.ts';
 import { lexiconOf } from '../movement/library.ts';
+import { HELD_THINGS } from '../movement/terms.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { describePose } from './describe.ts';
 import { AZIMUTHS, draw, frameOf, pathOf, type Drawing } from './drawing.ts';
+import { figureErrorText } from './figureError.ts';
 import { TONES } from './flesh.ts';
 import { azimuthOf, faultArrow, markOf, type Mark } from './marks.ts';
 import { figureSourceOf } from './phasePlan.ts';
@@ -91,6 +94,56 @@ describe('a drawing', () => {
     const hinge = repOf('wall-tap-hinge');
     const has = (azimuth: number) => draw(hinge, hinge.keys[2]!.posture, azimuth).some(({ of }) => of === 'wall');
     expect([has(AZIMUTHS.front), has(AZIMUTHS.right), has(AZIMUTHS.rear)]).toEqual([true, true, false]);
+  });
+});
+
+describe('what is held and touched', () => {
+  const drawn = (figure: FigureDocument) => {
+    const answer = solveRep({ figure, rhythm: 'hold', alternates: false }, lexicon, AVERAGE_BUILD);
+    if (!answer.ok) throw new Error(figureErrorText(answer.error));
+    return draw(answer.rep, answer.rep.keys[0]!.posture, AZIMUTHS.right);
+  };
+  const bare = new Set(drawn({ base: 'stand', keys: {} }).map(({ of }) => of));
+  const more = (figure: FigureDocument) => drawn(figure).filter(({ of }) => !bare.has(of));
+
+  it.each(HELD_THINGS.map((thing) => [thing]))('%s is drawn where the hands are', (thing) => {
+    const pieces = more({ base: 'stand', hands: 'chest', hold: { thing, kg: 8 }, keys: {} });
+    expect(pieces.length).toBeGreaterThan(0);
+    const ys = pieces.flatMap(({ outline }) => pairsOf(outline).map(([, y]) => y));
+    expect(ys.every(Number.isFinite)).toBe(true);
+    expect(Math.min(...ys)).toBeGreaterThan(0.5);
+  });
+
+  it.each([
+    ['wall', 'hand.left on wall'],
+    ['box', 'foot.left on box'],
+    ['bench', 'hand.left on bench'],
+    ['chair', 'foot.left on chair'],
+    ['step', 'foot.left on step'],
+    ['dome', 'foot.left on dome'],
+    ['cushion', 'foot.left on cushion'],
+    ['slider', 'foot.left on slider'],
+    ['rail', 'grip.left on rail'],
+    ['strap', 'grip.left on strap'],
+  ])('a %s stands under, or over, what touches it', (thing, contact) => {
+    const figure: FigureDocument = {
+      base: 'stand',
+      contacts: ['foot.right', contact],
+      keys: {
+        'set-up': {
+          'shoulder.left.plane': 80,
+          'shoulder.left.elevation': 70,
+          'hip.left.flexion': contact.startsWith('foot') ? 60 : 0,
+          'knee.left.flexion': contact.startsWith('foot') ? 60 : 0,
+          'hip.right.flexion': thing === 'bench' ? 60 : 0,
+        },
+      },
+    };
+    const pieces = more(figure).filter(({ of }) => of === thing);
+    expect(pieces.length).toBeGreaterThan(0);
+    expect(pieces.every(({ outline }) => outline.every(Number.isFinite))).toBe(true);
+    // Nothing stands in the floor.
+    expect(Math.min(...pieces.flatMap(({ outline }) => pairsOf(outline).map(([, y]) => y)))).toBeGreaterThan(-0.03);
   });
 });
 

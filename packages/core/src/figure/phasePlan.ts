@@ -103,7 +103,7 @@ export function plan(
       ...more,
     };
   };
-  const common = (a: PlannedKey, b: PlannedKey) => a.contacts.filter((contact) => isIn(contact, b.contacts));
+  const common = (a: PlannedKey, b: PlannedKey) => inBoth(a.contacts, b.contacts);
   const written = (phase: Phase) => figure.keys[phase] !== undefined;
   let keys: PlannedKey[];
   if (rhythm === 'rep') {
@@ -130,6 +130,20 @@ export function plan(
   return { position: base.position, keys: withSpells(keys), baseAngles: base.angles };
 }
 
-export function isIn(contact: Contact, list: readonly Contact[]): boolean {
-  return list.some((other) => other.name === contact.name);
+/** A foot flat, tipped or on its toes: each leaves less of it down than the one before. */
+const FOOT_KINDS = ['foot', 'rolled', 'toes'];
+
+/** What touches in both of two lists. A foot that is flat in one and on its toes in the other is on its toes in both. */
+export function inBoth(some: readonly Contact[], others: readonly Contact[]): readonly Contact[] {
+  return some.flatMap((contact) => {
+    const same = others.find(
+      (other) =>
+        other.name === contact.name ||
+        (other.side === contact.side &&
+          other.on === contact.on &&
+          [other, contact].every(({ kind }) => FOOT_KINDS.includes(kind))),
+    );
+    if (!same) return [];
+    return FOOT_KINDS.indexOf(same.kind) > FOOT_KINDS.indexOf(contact.kind) ? [same] : [contact];
+  });
 }

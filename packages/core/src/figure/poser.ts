@@ -80,6 +80,8 @@ export class Poser {
     const { balance } = this.source.figure;
     if (!balance || contacts.length === 0) return [];
     const bearing = contacts.filter(({ on }) => on === 'floor');
+    // Who moves badly may lean on what a good rep only touches.
+    if (isFaulty && bearing.length < contacts.length) return [];
     const frames = near && this.frames(near);
     const base = hullOf(
       (bearing.length > 0 ? bearing : contacts).flatMap(({ outline }) =>
@@ -89,19 +91,11 @@ export class Poser {
         }),
       ),
     );
+    // Just there from rear to front, and sideways anywhere over the middle.
     const { x, low, high } = acrossBase(base, balance.at ?? 0.45);
-    const xs = base.map(([each]) => each);
-    const forward: Rule[] = isFaulty
-      ? // Who moves badly doesn't stand exactly, but still stands.
-        [
-          { of: 'balance', along: AXES[0]!, value: mixed(xs, 0.1), atLeast: true },
-          { of: 'balance', along: [-1, 0, 0], value: -mixed(xs, 0.9), atLeast: true },
-        ]
-      : [{ of: 'balance', along: AXES[0]!, value: x }];
-    // Sideways anywhere over the middle of the base.
     const edge = (high - low) * 0.2;
     return [
-      ...forward,
+      { of: 'balance', along: AXES[0]!, value: x },
       { of: 'balance', along: AXES[1]!, value: low + edge, atLeast: true },
       { of: 'balance', along: [0, -1, 0], value: edge - high, atLeast: true },
     ];
@@ -197,11 +191,6 @@ export class Poser {
       this.placed.set(on, { thing: on, at: [mean(0), mean(1), mean(2)], touching: names });
     }
   }
-}
-
-function mixed(values: readonly number[], share: number): number {
-  const [low, high] = [Math.min(...values), Math.max(...values)];
-  return low + (high - low) * share;
 }
 
 export const AXES: readonly Vec3[] = [

@@ -8,7 +8,7 @@ import { Stop, type FigureError } from './figureError.ts';
 import { FREEDOMS, PLACE_FREEDOMS, STIFFNESS, freedomsNamed, mirrored, type Posture } from './joints.ts';
 import { mirroredName, type Landmark } from './landmarks.ts';
 import { GIVEN_AWAY, solveKeys, type SolvedKey } from './namedMoments.ts';
-import { isIn, plan, type BasePoses, type FigureSource, type Spells } from './phasePlan.ts';
+import { inBoth, plan, type BasePoses, type FigureSource, type Spells } from './phasePlan.ts';
 import { Poser, type PlacedThing } from './poser.ts';
 import type { ShownFault } from './shownFault.ts';
 import { skeletonOf, type Build } from './skeleton.ts';
@@ -143,7 +143,7 @@ function solveWay(poser: Poser, keys: readonly SolvedKey[], source: FigureSource
   for (let k = 0; k < stretches; k += 1) {
     const from = keys[k]!;
     const to = keys[(k + 1) % keys.length]!;
-    const shared = from.contacts.filter((contact) => isIn(contact, to.contacts));
+    const shared = inBoth(from.contacts, to.contacts);
     // The same way back is the same way.
     const back = done.find((each) => each.from === to.posture && each.to === from.posture);
     const way = back ? [...back.way].reverse() : [];

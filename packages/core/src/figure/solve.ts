@@ -56,6 +56,7 @@ export type Solved =
 export const TOLERANCE_M = 5e-4;
 const MOST_STEPS = 80;
 const PATIENCE = 25;
+const MOST_LETS_GO = 2;
 /** Nobody sees a tenth of a degree. */
 const SETTLED_DEG = 0.1;
 /** In one step no angle moves further than this, so that the straight-line model of a step stays true. */
@@ -116,6 +117,8 @@ class Run {
   private readonly inverse = new Float64Array(FREEDOM_COUNT);
   /** Which part of the way to its target a freedom takes in one step: all of it unless caution is called for. */
   private readonly eagerness = new Float64Array(FREEDOM_COUNT);
+  /** The centre of mass in this posture, once somebody has asked for it. */
+  private centre: Vec3 | null = null;
   private caution = 0;
   private lastMiss = Infinity;
   private readonly rows: Float64Array[];
@@ -167,6 +170,7 @@ class Run {
   private measure(): void {
     const { rules } = this.task;
     this.frames.place(this.posture);
+    this.centre = null;
     this.active.length = 0;
     for (let i = 0; i < rules.length; i += 1) {
       const rule = rules[i]!;
@@ -184,7 +188,8 @@ class Run {
   private valueOf({ along, point, from }: Rule): number {
     const reach = ({ part, local }: BodyPoint) => dot(this.frames.point(part, local), along);
     if (point) return reach(point) - (from ? reach(from) : 0);
-    return dot(centreOfMass(this.frames, this.task.held), along);
+    this.centre ??= centreOfMass(this.frames, this.task.held);
+    return dot(this.centre, along);
   }
 
   private fillGradient({ along, point, from }: Rule, row: Float64Array): void {
@@ -277,11 +282,11 @@ class Run {
     return moved;
   }
 
-  /** A plane only pushes. Each rule is let go at most twice, so that the run comes to an end. */
+  /** A plane only pushes. Each rule is let go only so often, so that the run comes to an end. */
   private letGoOfWhatPulls(): void {
     for (const [at, i] of this.active.entries()) {
       const times = this.letGo.get(i) ?? 0;
-      if (this.inForce.has(i) && this.pulls[at]! < 0 && times < 2) {
+      if (this.inForce.has(i) && this.pulls[at]! < 0 && times < MOST_LETS_GO) {
         this.inForce.delete(i);
         this.letGo.set(i, times + 1);
       }

@@ -22,6 +22,7 @@ const SQUAT = 'waxwing:bodyweight-squat';
 /** A brief of two movements of the starter library, as the server would make it. */
 function makeBrief(): SessionBrief {
   const files = [
+    'vocabulary/base-poses',
     'vocabulary/fault-types',
     'vocabulary/cues',
     'vocabulary/body-and-kit',
@@ -90,8 +91,8 @@ function counted(live: LiveSession): number {
 beforeEach(async () => {
   // No server: what is there comes from the device.
   jest.spyOn(globalThis, 'fetch').mockRejectedValue(new TypeError('no network'));
-  store = await deviceStoreFor(v4());
   brief = makeBrief();
+  store = await deviceStoreFor(v4());
   laneId = brief.clients[0]!.laneId;
   sent = [];
   await store.saveBrief(brief);
@@ -101,10 +102,11 @@ beforeEach(async () => {
   });
 });
 afterEach(async () => {
-  await outbox.flush();
-  outbox.stop();
+  // What was never opened can't be closed; what was has to be, or Jest doesn't end.
+  await outbox?.flush();
+  outbox?.stop();
   for (const live of opened.splice(0)) live.close();
-  store.close();
+  store?.close();
 });
 
 describe('a live session', () => {

@@ -1,4 +1,4 @@
-import type { Lexicon, Phase, ResolvedFault, ResolvedMovement, View } from '@waxwing/core';
+import { upperFirst, type Lexicon, type Phase, type ResolvedFault, type ResolvedMovement, type View } from '@waxwing/core';
 import {
   AZIMUTHS,
   azimuthOf,
@@ -51,8 +51,8 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
     const written = document.laterality !== 'both' && fault.oneSided ? 'left' : undefined;
     return shownFault(fault, lexicon, written, strength);
   }, [fault, lexicon, document, strength]);
-  const good = useRep(document, lexicon);
-  const faulty = useRep(document, lexicon, { fault: change });
+  const { rep: good, problem } = useRep(document, lexicon);
+  const { rep: faulty, problem: faultProblem } = useRep(document, lexicon, { fault: change });
   const frame = useStageFrame(good, faulty);
   const seenFrom: View = fault ? viewOf(fault) : 'side';
   const other: View = seenFrom === 'side' ? 'front' : 'side';
@@ -84,6 +84,14 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
   const azimuth = turned && turned.from === home ? home + turned.by : home;
 
   if (!document.figure) return null;
+  if (problem) {
+    return (
+      <div role="alert" className="bg-base-200 self-start rounded-2xl px-4 py-3">
+        <p className="font-bold">The figure can’t be posed</p>
+        <p>{upperFirst(problem)}. The words beside it hold all the same.</p>
+      </div>
+    );
+  }
   if (!good || !frame || !otherFrame || !phase) return <div className="bg-base-200 min-h-96 rounded-2xl" aria-label="The figure is being posed" />;
   const posture = postureAt(good, place);
   const layers: Layer[] =
@@ -126,8 +134,8 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
           arrow={arrow && fault ? { ...arrow, isRisk: fault.severity === 'risk' } : null}
         />
       </Turnable>
-      {fault && change ? (
-        <FaultCaption fault={fault} strength={strength} onStrength={setStrength} onNone={onNoFault} />
+      {fault ? (
+        <FaultCaption fault={fault} problem={change ? faultProblem : 'nobody has said how it looks'} strength={strength} onStrength={setStrength} onNone={onNoFault} />
       ) : (
         <div className="border-base-300 mt-2 grid grid-cols-[minmax(0,7fr)_minmax(0,6fr)] items-center gap-3 border-t pt-2">
           <FigureSvg
@@ -208,12 +216,13 @@ function useStageFrame(good: Rep | null, faulty: Rep | null): ((azimuth: Azimuth
 
 interface FaultCaptionProps {
   readonly fault: ResolvedFault;
+  readonly problem: string | null;
   readonly strength: FaultStrength;
   readonly onStrength: (strength: FaultStrength) => void;
   readonly onNone: () => void;
 }
 
-function FaultCaption({ fault, strength, onStrength, onNone }: FaultCaptionProps) {
+function FaultCaption({ fault, problem, strength, onStrength, onNone }: FaultCaptionProps) {
   return (
     <div className="border-base-300 mt-2 border-t pt-2" role="status">
       <div className="flex items-start justify-between gap-2">
@@ -226,6 +235,7 @@ function FaultCaption({ fault, strength, onStrength, onNone }: FaultCaptionProps
         </button>
       </div>
       <p className="text-sm leading-snug">{fault.seen}</p>
+      {problem && <p className="text-sm leading-snug">Not on the figure: {problem}.</p>}
       <div className="flex flex-wrap gap-x-3" role="group" aria-label="How plainly">
         {STRENGTHS.map((each) => (
           <button

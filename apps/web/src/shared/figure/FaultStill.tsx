@@ -45,8 +45,8 @@ export function FaultStill(props: FaultStillProps) {
     const written = isOneSide ? (fault.oneSided ? 'left' : undefined) : side;
     return shownFault(fault, lexicon, written, strength);
   }, [fault, lexicon, isOneSide, side, strength]);
-  const good = useRep(document, lexicon, { side: workingSide, stillsOnly: true });
-  const faulty = useRep(document, lexicon, { side: workingSide, stillsOnly: true, fault: shown });
+  const { rep: good, problem } = useRep(document, lexicon, { side: workingSide, stillsOnly: true });
+  const { rep: faulty, problem: faultProblem } = useRep(document, lexicon, { side: workingSide, stillsOnly: true, fault: shown });
   const picture = useMemo(() => {
     if (!good || !faulty || !shown) return null;
     const azimuth = azimuthOf(viewOf(fault, view), isOneSide ? workingSide : (shown.side ?? 'right'));
@@ -70,7 +70,7 @@ export function FaultStill(props: FaultStillProps) {
       words: describePose(faulty, after.posture, after.contacts),
     };
   }, [good, faulty, shown, fault, view, isOneSide, workingSide]);
-  if (!document.figure || !shown) return null;
+  if (!document.figure || !shown || problem || faultProblem) return null;
   if (!picture) return <span className={className} />;
   const { azimuth, frame, layers, arrow, words } = picture;
   return (

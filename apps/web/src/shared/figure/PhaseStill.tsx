@@ -33,7 +33,7 @@ export function PhaseStill(props: PhaseStillProps) {
     isDescribed = false,
     isWanted = true,
   } = props;
-  const rep = useRep(document, lexicon, { side, stillsOnly: true, isWanted });
+  const { rep, problem } = useRep(document, lexicon, { side, stillsOnly: true, isWanted });
   const azimuth = azimuthOf('side', document.laterality === 'both' ? 'right' : side);
   const frame = useMemo((): Frame | null => {
     if (!rep) return null;
@@ -43,7 +43,7 @@ export function PhaseStill(props: PhaseStillProps) {
     // As high as the rep, as wide as the moment.
     return { ...own, top: frameOf(rep, azimuth).top };
   }, [rep, azimuth, phase, isInRepFrame]);
-  if (!document.figure) return null;
+  if (!document.figure || problem) return null;
   const key = rep?.keys.find((each) => each.phase === phase);
   if (!rep || !frame || !key) return <span className={className} />;
   return (

@@ -1,10 +1,10 @@
-import type { Rep, RepAnswer } from '@waxwing/core/figure';
+import type { RepAnswer } from '@waxwing/core/figure';
 import type { FigureQuestion, FigureReply, FigureRequest } from './messages.ts';
 
 /** A question that is asked or answered, by its content. Figures are few hundred bytes to ask and kept for the visit. */
 interface Asked {
   readonly promise: Promise<RepAnswer>;
-  rep: Rep | null;
+  answer: RepAnswer | null;
 }
 
 const asked = new Map<string, Asked>();
@@ -27,9 +27,9 @@ export function keyOf(question: FigureQuestion): string {
   return JSON.stringify(question);
 }
 
-/** The rep, if it has been solved already. */
-export function solved(key: string): Rep | null {
-  return asked.get(key)?.rep ?? null;
+/** The answer, if there is one already. */
+export function answerTo(key: string): RepAnswer | null {
+  return asked.get(key)?.answer ?? null;
 }
 
 /** Solves each question once; what it answered stays. */
@@ -41,10 +41,10 @@ export function solve(key: string, question: FigureQuestion): Promise<RepAnswer>
     waiting.set(id, resolve);
     theWorker().postMessage({ id, question } satisfies FigureRequest);
   });
-  const entry: Asked = { promise, rep: null };
+  const entry: Asked = { promise, answer: null };
   asked.set(key, entry);
   void promise.then((answer) => {
-    if (answer.ok) entry.rep = answer.rep;
+    entry.answer = answer;
   });
   return promise;
 }

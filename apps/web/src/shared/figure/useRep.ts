@@ -1,8 +1,8 @@
 import type { Lexicon, MovementDocument, Side } from '@waxwing/core';
-import { AVERAGE_BUILD, figureSourceOf, mirroredRep, type Rep, type ShownFault } from '@waxwing/core/figure';
+import { AVERAGE_BUILD, figureErrorText, figureSourceOf, mirroredRep, type Rep, type ShownFault } from '@waxwing/core/figure';
 import { useEffect, useMemo, useState } from 'react';
 import type { FigureQuestion } from './messages.ts';
-import { keyOf, solve, solved } from './solver.ts';
+import { answerTo, keyOf, solve } from './solver.ts';
 
 interface RepWish {
   /** The side that works: the left as written, or the right in the mirror, which is what the page shows by itself. */
@@ -13,8 +13,14 @@ interface RepWish {
   readonly isWanted?: boolean;
 }
 
-/** A movement's rep, solved in the worker: `null` until it is there, and for a movement without a figure. */
-export function useRep(document: MovementDocument, lexicon: Lexicon, wish: RepWish = {}): Rep | null {
+/** A movement's rep as far as it is known: there, on its way (both `null`), or not to be posed, and why. */
+export interface PosedRep {
+  readonly rep: Rep | null;
+  readonly problem: string | null;
+}
+
+/** A movement's rep, solved in the worker. Of a movement without a figure there is none, and nothing wrong. */
+export function useRep(document: MovementDocument, lexicon: Lexicon, wish: RepWish = {}): PosedRep {
   const { side = 'right', fault, stillsOnly = false, isWanted = true } = wish;
   const question = useMemo((): FigureQuestion | null => {
     const source = figureSourceOf(document);
@@ -31,14 +37,18 @@ export function useRep(document: MovementDocument, lexicon: Lexicon, wish: RepWi
   // Only to look again once the worker has answered.
   const [, setAnswered] = useState('');
   useEffect(() => {
-    if (!question || solved(key)) return;
+    if (!question || answerTo(key)) return;
     let isMounted = true;
     void solve(key, question).then(() => isMounted && setAnswered(key));
     return () => {
       isMounted = false;
     };
   }, [key, question]);
-  const rep = key === '' ? null : solved(key);
+  const answer = key === '' ? null : answerTo(key);
   const isMirrored = document.laterality !== 'both' && side === 'right';
-  return useMemo(() => (rep && isMirrored ? mirroredRep(rep) : rep), [rep, isMirrored]);
+  return useMemo((): PosedRep => {
+    if (!answer) return { rep: null, problem: null };
+    if (!answer.ok) return { rep: null, problem: figureErrorText(answer.error) };
+    return { rep: isMirrored ? mirroredRep(answer.rep) : answer.rep, problem: null };
+  }, [answer, isMirrored]);
 }
