@@ -91,7 +91,9 @@ export function solveKeys(
       start: anchor && !between ? anchor.posture : grounding,
     });
     // A fault of the landing decides for itself where the foot comes down.
-    if (!(fault && fault.phase === key.phase && !isAnchor && !between)) poser.putDown(key, found);
+    const decidesItself = fault !== undefined && fault.phase === key.phase && !isAnchor && !between;
+    const { spells } = key;
+    poser.putDown({ spells, contacts: decidesItself ? key.contacts.filter(({ on }) => on !== 'floor') : key.contacts }, found);
     solved[index] = { ...key, posture: found };
   };
   solveOne(anchorAt);

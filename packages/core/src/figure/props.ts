@@ -52,8 +52,8 @@ function dumbbell(frames: Frames, side: Side): Piece[] {
   const at = whereIs(frames, `grip.${side}`);
   const axis = across(frames, side);
   const end = (by: number): Vec3 => [at[0] + axis[0] * by, at[1] + axis[1] * by, at[2] + axis[2] * by];
-  const head = (by: number) => piece(`dumbbell.${side}`, 'iron', [knob(end(by * 0.6), 0.042), knob(end(by), 0.042)], 0.03, side);
-  return [head(-0.12), head(0.12), piece(`handle.${side}`, 'iron', [knob(end(-0.1), 0.013), knob(end(0.1), 0.013)], 0, side)];
+  const head = (by: number) => piece(`dumbbell.${side}`, 'iron', [knob(end(by * 0.62), 0.037), knob(end(by), 0.037)], 0.03, side);
+  return [head(-0.1), head(0.1), piece(`handle.${side}`, 'iron', [knob(end(-0.08), 0.012), knob(end(0.08), 0.012)], 0, side)];
 }
 
 function heldPieces(rep: Rep, frames: Frames): Piece[] {
