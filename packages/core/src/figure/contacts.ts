@@ -123,7 +123,7 @@ export function contactsNamed(phrase: string): readonly Contact[] | null {
   return SIDES.map((each) => contactOf(kind, each, thing));
 }
 
-/** Every contact of a list of phrases; later ones of the same part take the place of earlier ones. */
+/** Every contact of a list of phrases. @throws RangeError on a phrase that names none. */
 export function readContacts(phrases: readonly string[]): readonly Contact[] {
   return phrases.flatMap((phrase) => {
     const named = contactsNamed(phrase);

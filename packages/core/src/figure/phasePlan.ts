@@ -44,7 +44,7 @@ function anglesOf(key: FigureKey | undefined): JointAngles {
   return angles;
 }
 
-/** Reads a list of phrases; a foot and its toes, a hand and its fingertips take each other's place. */
+/** The contacts of a list of phrases; one that names none ends the posing. */
 export function contactsFrom(phrases: readonly string[], phase?: Phase): readonly Contact[] {
   try {
     return readContacts(phrases);

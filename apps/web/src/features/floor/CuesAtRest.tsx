@@ -1,32 +1,51 @@
-import { briefingCues, type LaneSituation } from '@waxwing/core';
+import { briefingCues, type LaneSituation, type Lexicon } from '@waxwing/core';
 import { Check } from 'lucide-react';
+import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import type { LaneTaps } from './LanePanel.tsx';
+import { workingSideOf } from './workingSide.ts';
 
-/** While nothing is wrong: two cues to brief with, large, and a way to say that it looks good. */
-export function CuesAtRest({ situation, taps }: { situation: LaneSituation; taps: LaneTaps }) {
-  const { movement, set, isWorking } = situation;
+interface CuesAtRestProps {
+  readonly lexicon: Lexicon;
+  readonly situation: LaneSituation;
+  readonly taps: LaneTaps;
+}
+
+/** While nothing is wrong: two cues to brief with, large, what a good one looks like from here, and a way to say that it does. */
+export function CuesAtRest({ lexicon, situation, taps }: CuesAtRestProps) {
+  const { movement, set, isWorking, lane } = situation;
   const cues = briefingCues(movement);
   const lastLook = set?.looks.at(-1);
   return (
-    <section aria-label="Cues" className="bg-panel flex flex-1 flex-col justify-center gap-5 rounded-2xl px-5 py-6 md:px-8">
-      {cues.map((cue) => (
-        <p key={cue.cueId}>
-          <span className="heading block text-4xl leading-tight text-balance md:text-5xl">{cue.text}</span>
-          {cue.explain && <span className="text-quiet mt-1 block text-lg">{cue.explain}</span>}
-        </p>
-      ))}
-      {isWorking && (
-        <div className="mt-3 flex flex-wrap items-center gap-4">
-          <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={taps.looksGood}>
-            <Check aria-hidden="true" size={24} /> Looks good
-          </button>
-          {lastLook?.clean ? (
-            <p className="text-success text-lg font-bold">Seen clean. Say so.</p>
-          ) : (
-            <p className="text-quiet text-lg">Nothing noted yet in this set: tap what you see.</p>
-          )}
-        </div>
-      )}
+    <section aria-label="Cues" className="bg-panel flex flex-1 items-center gap-6 rounded-2xl px-5 py-6 md:px-8">
+      <div className="flex min-w-0 flex-1 flex-col justify-center gap-5">
+        {cues.map((cue) => (
+          <p key={cue.cueId}>
+            <span className="heading block text-4xl leading-tight text-balance md:text-5xl">{cue.text}</span>
+            {cue.explain && <span className="text-quiet mt-1 block text-lg">{cue.explain}</span>}
+          </p>
+        ))}
+        {isWorking && (
+          <div className="mt-3 flex flex-wrap items-center gap-4">
+            <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={taps.looksGood}>
+              <Check aria-hidden="true" size={24} /> Looks good
+            </button>
+            {lastLook?.clean ? (
+              <p className="text-success text-lg font-bold">Seen clean. Say so.</p>
+            ) : (
+              <p className="text-quiet text-lg">Nothing noted yet in this set: tap what you see.</p>
+            )}
+          </div>
+        )}
+      </div>
+      <PhaseStill
+        document={movement.document}
+        lexicon={lexicon}
+        phase={tellingPhase(movement.document)}
+        view={lane.view}
+        side={workingSideOf(situation)}
+        isDescribed
+        className="hidden max-h-64 w-48 shrink-0 md:block"
+      />
     </section>
   );
 }

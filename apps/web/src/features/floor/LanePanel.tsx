@@ -205,7 +205,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
           ) : correction && isWorking ? (
             <CorrectionCard live={live} index={index} situation={situation} correction={correction} taps={taps} />
           ) : (
-            <CuesAtRest situation={situation} taps={taps} />
+            <CuesAtRest lexicon={index.lexicon} situation={situation} taps={taps} />
           )}
         </main>
         <FaultTiles

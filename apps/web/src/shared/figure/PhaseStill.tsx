@@ -1,4 +1,4 @@
-import type { Lexicon, MovementDocument, Phase, Side } from '@waxwing/core';
+import type { Lexicon, MovementDocument, Phase, Side, View } from '@waxwing/core';
 import { azimuthOf, describePose, frameOf, type Frame } from '@waxwing/core/figure';
 import { useMemo } from 'react';
 import { FigureSvg } from './FigureSvg.tsx';
@@ -14,6 +14,8 @@ interface PhaseStillProps {
   readonly lexicon: Lexicon;
   readonly phase: Phase;
   readonly side?: Side;
+  /** From where it is looked at; from the side when not given. */
+  readonly view?: View;
   readonly className?: string;
   /** All phases in the frame of the whole rep, so that they stand on one floor at one scale. */
   readonly isInRepFrame?: boolean;
@@ -21,20 +23,21 @@ interface PhaseStillProps {
   readonly isWanted?: boolean;
 }
 
-/** A movement at one of its moments, from the side. Nothing when it has no figure. */
+/** A movement at one of its moments. Nothing when it has no figure. */
 export function PhaseStill(props: PhaseStillProps) {
   const {
     document,
     lexicon,
     phase,
     side = 'right',
+    view = 'side',
     className,
     isInRepFrame = false,
     isDescribed = false,
     isWanted = true,
   } = props;
   const { rep, problem } = useRep(document, lexicon, { side, stillsOnly: true, isWanted });
-  const azimuth = azimuthOf('side', document.laterality === 'both' ? 'right' : side);
+  const azimuth = azimuthOf(view, document.laterality === 'both' ? 'right' : side);
   const frame = useMemo((): Frame | null => {
     if (!rep) return null;
     const key = rep.keys.find((each) => each.phase === phase);
