@@ -16,8 +16,8 @@ export function CuesAtRest({ lexicon, situation, taps }: CuesAtRestProps) {
   const cues = briefingCues(movement);
   const lastLook = set?.looks.at(-1);
   return (
-    <section aria-label="Cues" className="bg-panel flex flex-1 items-center gap-6 rounded-2xl px-5 py-6 md:px-8">
-      <div className="flex min-w-0 flex-1 flex-col justify-center gap-5">
+    <section aria-label="Cues" className="bg-panel flex flex-1 items-center gap-5 rounded-2xl px-5 py-4 md:px-8">
+      <div className="flex min-w-0 flex-1 flex-col justify-center gap-4">
         {cues.map((cue) => (
           <p key={cue.cueId}>
             <span className="heading block text-4xl leading-tight text-balance md:text-5xl">{cue.text}</span>
@@ -32,7 +32,7 @@ export function CuesAtRest({ lexicon, situation, taps }: CuesAtRestProps) {
             {lastLook?.clean ? (
               <p className="text-success text-lg font-bold">Seen clean. Say so.</p>
             ) : (
-              <p className="text-quiet text-lg">Nothing noted yet in this set: tap what you see.</p>
+              <p className="text-quiet text-lg">Nothing noted yet: tap what you see.</p>
             )}
           </div>
         )}
@@ -44,7 +44,7 @@ export function CuesAtRest({ lexicon, situation, taps }: CuesAtRestProps) {
         view={lane.view}
         side={workingSideOf(situation)}
         isDescribed
-        className="hidden max-h-64 w-48 shrink-0 md:block"
+        className="hidden max-h-60 w-36 shrink-0 md:block"
       />
     </section>
   );
