@@ -70,6 +70,11 @@ export default tseslint.config(
     rules: { 'no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }] },
     languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', performance: 'readonly' } },
   },
+  // What it evaluates runs in the page.
+  {
+    files: ['bench/playback.mjs'],
+    languageOptions: { globals: { window: 'readonly', PerformanceObserver: 'readonly', requestAnimationFrame: 'readonly' } },
+  },
 
   coreRoom('movement', ['figure', 'ladder', 'coaching', 'loading', 'session', 'exchange', 'client']),
   coreRoom('figure', ['ladder', 'coaching', 'loading', 'session', 'exchange', 'client']),
