@@ -19,6 +19,8 @@ const swc = [
 
 export default {
   testEnvironment: 'node',
+  // A server's first start on a busy machine takes longer than Jest's five seconds.
+  testTimeout: 30_000,
   testEnvironmentOptions: { customExportConditions: ['waxwing-source', 'node', 'node-addons'] },
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: { '^.+\\.tsx?$': swc },

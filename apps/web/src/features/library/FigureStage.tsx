@@ -92,7 +92,7 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
       </div>
     );
   }
-  if (!good || !frame || !otherFrame || !phase) return <div className="bg-base-200 min-h-96 rounded-2xl" aria-label="The figure is being posed" />;
+  if (!good || !frame || !otherFrame || !phase) return <div role="img" className="bg-base-200 min-h-96 rounded-2xl" aria-label="The figure is being posed" />;
   const posture = postureAt(good, place);
   const layers: Layer[] =
     faulty && change
