@@ -5,10 +5,10 @@ import { FREEDOMS, HIGH, LOW, PLACE_FREEDOMS, STIFFNESS, freedomsNamed, sidedNam
 import { bodyPoint, isLandmark, mirroredName, whereIs } from './landmarks.ts';
 import type { SolvedKey } from './namedMoments.ts';
 import { contactsFrom } from './phasePlan.ts';
-import { AXES, type Poser } from './poser.ts';
+import type { Poser } from './poser.ts';
 import { FAULT_STRENGTHS, type ShownFault } from './shownFault.ts';
 import type { Rule } from './solve.ts';
-import type { Vec3 } from './vector.ts';
+import { AXES, type Vec3 } from './vector.ts';
 
 /** What a fault adds is held this strongly. */
 const SAID_BY_FAULT = 8;

@@ -5,7 +5,7 @@ import { partAt, type Body } from './body.ts';
 import { bodyPoint } from './landmarks.ts';
 import type { Skeleton } from './skeleton.ts';
 import type { Rule } from './solve.ts';
-import type { Vec3 } from './vector.ts';
+import { AXES, type Vec3 } from './vector.ts';
 
 interface Kept {
   readonly hand: string;
@@ -97,12 +97,6 @@ export function armsFor(hands: HandPlace): JointAngles {
   return KEPT[hands]?.arms ?? {};
 }
 
-const ROOM_AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-];
-
 /** What keeps the hands where they belong. A weight that hangs pulls the hand plumb under the shoulder. */
 export function handRules(body: Body, hands: HandPlace, hold: FigureHold | undefined): Rule[] {
   const kept = KEPT[hands];
@@ -110,7 +104,7 @@ export function handRules(body: Body, hands: HandPlace, hold: FigureHold | undef
     const of = `hand.${side} at the ${hands}`;
     if (hands === 'hang') {
       const point = bodyPoint(body, hold ? `grip.${side}` : `wrist.${side}`);
-      return [{ of, along: ROOM_AXES[0]!, point, from: bodyPoint(body, `shoulder.${side}`), value: 0 }];
+      return [{ of, along: AXES[0]!, point, from: bodyPoint(body, `shoulder.${side}`), value: 0 }];
     }
     if (!kept) return [];
     const { skeleton } = body;
@@ -119,7 +113,7 @@ export function handRules(body: Body, hands: HandPlace, hold: FigureHold | undef
       local: kept.at(skeleton.build.heightM, skeleton, side === 'left' ? 1 : -1),
     };
     const point = bodyPoint(body, `${kept.hand}.${side}`);
-    return ROOM_AXES.map((along) => ({ of, along, point, from, value: 0 }));
+    return AXES.map((along) => ({ of, along, point, from, value: 0 }));
   });
 }
 

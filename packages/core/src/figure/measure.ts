@@ -2,7 +2,7 @@ import type { Side } from '../movement/terms.ts';
 import { partAt, type Frames, type Part } from './body.ts';
 import { freedomAt, freedomsNamed, sidedName, type Posture } from './joints.ts';
 import { whereIs, type Landmark } from './landmarks.ts';
-import { subtract, type Vec3 } from './vector.ts';
+import { dot, subtract, type Vec3 } from './vector.ts';
 
 /** Angles that are seen but are no single freedom of a joint: between directions, in degrees. */
 const SEEN: Readonly<Record<string, (frames: Frames, side: string) => number>> = {
@@ -11,16 +11,12 @@ const SEEN: Readonly<Record<string, (frames: Frames, side: string) => number>> =
     const arm = frames.direction(partAt(`upperArm.${side}` as Part), [0, 0, -1]);
     const down = frames.direction(partAt('thorax'), [0, 0, -1]);
     const out = frames.direction(partAt('thorax'), [0, side === 'left' ? 1 : -1, 0]);
-    return degrees(Math.atan2(dotted(arm, out), dotted(arm, down)));
+    return degrees(Math.atan2(dot(arm, out), dot(arm, down)));
   },
   // Of the line from hips to neck, forward from upright.
   'trunk.lean': (frames) => leanOf(whereIs(frames, 'hips'), whereIs(frames, 'neck')),
   'shin.lean': (frames, side) => leanOf(whereIs(frames, `ankle.${side}`), whereIs(frames, `knee.${side}`)),
 };
-
-function dotted(a: Vec3, b: Vec3): number {
-  return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-}
 
 function degrees(radians: number): number {
   return (radians * 180) / Math.PI;

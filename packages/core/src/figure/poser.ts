@@ -8,7 +8,7 @@ import type { Posture } from './joints.ts';
 import { LANDMARKS, bodyPoint, whereIs, type Landmark } from './landmarks.ts';
 import type { FigureSource, Spells } from './phasePlan.ts';
 import { solveByStages, type Rule, type Task } from './solve.ts';
-import type { Vec3 } from './vector.ts';
+import { AXES, type Vec3 } from './vector.ts';
 
 /** A thing of the room that the figure touches: where its plane is, and round which point. */
 export interface PlacedThing {
@@ -192,12 +192,6 @@ export class Poser {
     }
   }
 }
-
-export const AXES: readonly Vec3[] = [
-  [1, 0, 0],
-  [0, 1, 0],
-  [0, 0, 1],
-];
 
 const ABOVE_THE_FLOOR: readonly Landmark[] = LANDMARKS.filter((name) =>
   /^(heel|ball|toe|kneecap|elbowTip|palmHeel|knuckles|seat|tail|skull|nose|belly|back)(\.|$)/.test(name),

@@ -1,10 +1,6 @@
 /** A point or direction in metres: x to where the figure faces, y to its left, z up. */
 export type Vec3 = readonly [number, number, number];
 
-export function add(a: Vec3, b: Vec3): Vec3 {
-  return [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
-}
-
 export function subtract(a: Vec3, b: Vec3): Vec3 {
   return [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 }
@@ -35,9 +31,11 @@ export function unit(a: Vec3): Vec3 {
   return by === 0 ? a : scale(a, 1 / by);
 }
 
-/** The angle between two directions in degrees, 0–180. */
-export function angleBetween(a: Vec3, b: Vec3): number {
-  return (Math.acos(Math.max(-1, Math.min(1, dot(unit(a), unit(b))))) * 180) / Math.PI;
-}
-
 export const RADIANS = Math.PI / 180;
+
+/** The room's own directions: x, y, z. */
+export const AXES: readonly Vec3[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];

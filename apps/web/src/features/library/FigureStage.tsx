@@ -46,11 +46,7 @@ const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side
 export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase }: FigureStageProps) {
   const { document } = movement;
   const [strength, setStrength] = useState<FaultStrength>('clear');
-  const change = useMemo(() => {
-    if (!fault) return null;
-    const written = document.laterality !== 'both' && fault.oneSided ? 'left' : undefined;
-    return shownFault(fault, lexicon, written, strength);
-  }, [fault, lexicon, document, strength]);
+  const change = useMemo(() => fault && shownFault(fault, lexicon, undefined, strength), [fault, lexicon, strength]);
   const { rep: good, problem } = useRep(document, lexicon);
   const { rep: faulty, problem: faultProblem } = useRep(document, lexicon, { fault: change });
   const frame = useStageFrame(good, faulty);
@@ -92,7 +88,8 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
       </div>
     );
   }
-  if (!good || !frame || !otherFrame || !phase) return <div role="img" className="bg-base-200 min-h-96 rounded-2xl" aria-label="The figure is being posed" />;
+  if (!good || !frame || !otherFrame || !phase)
+    return <div role="img" className="bg-base-200 min-h-96 rounded-2xl" aria-label="The figure is being posed" />;
   const posture = postureAt(good, place);
   const layers: Layer[] =
     faulty && change
@@ -135,7 +132,13 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
         />
       </Turnable>
       {fault ? (
-        <FaultCaption fault={fault} problem={change ? faultProblem : 'nobody has said how it looks'} strength={strength} onStrength={setStrength} onNone={onNoFault} />
+        <FaultCaption
+          fault={fault}
+          problem={change ? faultProblem : 'nobody has said how it looks'}
+          strength={strength}
+          onStrength={setStrength}
+          onNone={onNoFault}
+        />
       ) : (
         <div className="border-base-300 mt-2 grid grid-cols-[minmax(0,7fr)_minmax(0,6fr)] items-center gap-3 border-t pt-2">
           <FigureSvg
@@ -230,7 +233,12 @@ function FaultCaption({ fault, problem, strength, onStrength, onNone }: FaultCap
           <SeverityDrop severity={fault.severity} /> <b>{fault.name}</b>{' '}
           <span className="text-quiet text-sm">from the {fault.views.map((view) => VIEW_WORDS[view]).join(' or ')}</span>
         </p>
-        <button type="button" className="btn btn-ghost btn-square size-11" aria-label="Show it without the fault" onClick={onNone}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-square size-11"
+          aria-label="Show it without the fault"
+          onClick={onNone}
+        >
           <X size={18} />
         </button>
       </div>
@@ -319,4 +327,3 @@ function Turnable({ azimuth, label, onTurn, children }: TurnableProps) {
     </div>
   );
 }
-

@@ -160,7 +160,9 @@ function ResultRow({ library, row: { revision, foundBy, field }, query }: { libr
         <span className="heading text-xl">{document.name}</span>
         <span className="text-lg">“{shortestCue(library, revision)}”</span>
         <span className="text-quiet">
-          {found ? `${faultName(found, library)}, ${found.severity}` : foundBy || `${document.pattern} · ${doseText(document.dose)}`}
+          {found
+            ? `${faultName(found, library)}, ${found.severity}`
+            : foundBy || `${document.pattern} · ${doseText(document.dose)}`}
         </span>
       </Link>
     </li>
@@ -188,7 +190,10 @@ function faultFoundBy({ document }: MovementRevision, library: IndexedLibrary, q
 }
 
 function wordsOf(text: string): string[] {
-  return text.toLowerCase().split(/[^\p{L}\p{N}]+/u).filter((word) => word.length > 1);
+  return text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter((word) => word.length > 1);
 }
 
 /** What carries furthest across a room, of what the stances in force leave. */

@@ -1,4 +1,14 @@
-import { doseText, resolveMovement, rungs, stancesInForce, tempoText, type Phase, type MovementRevision, type ResolvedFault, type ResolvedMovement } from '@waxwing/core';
+import {
+  doseText,
+  resolveMovement,
+  rungs,
+  stancesInForce,
+  tempoText,
+  type Phase,
+  type MovementRevision,
+  type ResolvedFault,
+  type ResolvedMovement,
+} from '@waxwing/core';
 import clsx from 'clsx';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';

@@ -75,7 +75,9 @@ export function RepStrip({ movement, lexicon, phase: current, onPhase, pickedFau
                 PHASE_NAMES[phase]
               )}
             </h2>
-            <p className="text-quiet mt-1.5 text-[0.95rem] leading-snug">{movement.document.phases.find((each) => each.phase === phase)?.does}</p>
+            <p className="text-quiet mt-1.5 text-[0.95rem] leading-snug">
+              {movement.document.phases.find((each) => each.phase === phase)?.does}
+            </p>
           </div>
         ))}
         <BreathLine breaths={phases.map((phase) => movement.document.phases.find((each) => each.phase === phase)?.breath)} />

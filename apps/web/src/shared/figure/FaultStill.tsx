@@ -40,11 +40,9 @@ export function viewOf(fault: Pick<MovementFault, 'views'>, stands?: View): View
 export function FaultStill(props: FaultStillProps) {
   const { document, lexicon, fault, view, side, workingSide = 'right', strength, className, hasArrow = false } = props;
   const isOneSide = document.laterality !== 'both';
-  const shown = useMemo(() => {
-    // Of a movement on one side the fault is on the side that works, which is written as the left.
-    const written = isOneSide ? (fault.oneSided ? 'left' : undefined) : side;
-    return shownFault(fault, lexicon, written, strength);
-  }, [fault, lexicon, isOneSide, side, strength]);
+  // A movement on one side is written with the left working: the fault is there, and the mirror brings it to the side meant.
+  const written = isOneSide ? undefined : side;
+  const shown = useMemo(() => shownFault(fault, lexicon, written, strength), [fault, lexicon, written, strength]);
   const { rep: good, problem } = useRep(document, lexicon, { side: workingSide, stillsOnly: true });
   const { rep: faulty, problem: faultProblem } = useRep(document, lexicon, { side: workingSide, stillsOnly: true, fault: shown });
   const picture = useMemo(() => {

@@ -20,23 +20,12 @@ interface PhaseStillProps {
   /** All phases in the frame of the whole rep, so that they stand on one floor at one scale. */
   readonly isInRepFrame?: boolean;
   readonly isDescribed?: boolean;
-  readonly isWanted?: boolean;
 }
 
 /** A movement at one of its moments. Nothing when it has no figure. */
 export function PhaseStill(props: PhaseStillProps) {
-  const {
-    document,
-    lexicon,
-    phase,
-    side = 'right',
-    view = 'side',
-    className,
-    isInRepFrame = false,
-    isDescribed = false,
-    isWanted = true,
-  } = props;
-  const { rep, problem } = useRep(document, lexicon, { side, stillsOnly: true, isWanted });
+  const { document, lexicon, phase, side = 'right', view = 'side', className, isInRepFrame = false, isDescribed = false } = props;
+  const { rep, problem } = useRep(document, lexicon, { side, stillsOnly: true });
   const azimuth = azimuthOf(view, document.laterality === 'both' ? 'right' : side);
   const frame = useMemo((): Frame | null => {
     if (!rep) return null;

@@ -9,8 +9,6 @@ interface RepWish {
   readonly side?: Side;
   readonly fault?: ShownFault | null;
   readonly stillsOnly?: boolean;
-  /** Nothing is solved while this is false, for what is out of sight. */
-  readonly isWanted?: boolean;
 }
 
 /** A movement's rep as far as it is known: there, on its way (both `null`), or not to be posed, and why. */
@@ -21,10 +19,10 @@ export interface PosedRep {
 
 /** A movement's rep, solved in the worker. Of a movement without a figure there is none, and nothing wrong. */
 export function useRep(document: MovementDocument, lexicon: Lexicon, wish: RepWish = {}): PosedRep {
-  const { side = 'right', fault, stillsOnly = false, isWanted = true } = wish;
+  const { side = 'right', fault, stillsOnly = false } = wish;
   const question = useMemo((): FigureQuestion | null => {
     const source = figureSourceOf(document);
-    if (!source || fault === null || !isWanted) return null;
+    if (!source || fault === null) return null;
     return {
       source,
       base: lexicon.basePoses.get(source.figure.base),
@@ -32,7 +30,7 @@ export function useRep(document: MovementDocument, lexicon: Lexicon, wish: RepWi
       stillsOnly,
       ...(fault && { fault }),
     };
-  }, [document, lexicon, fault, stillsOnly, isWanted]);
+  }, [document, lexicon, fault, stillsOnly]);
   const key = useMemo(() => (question ? keyOf(question) : ''), [question]);
   // Only to look again once the worker has answered.
   const [, setAnswered] = useState('');
