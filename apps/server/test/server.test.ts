@@ -124,9 +124,10 @@ describe('signing in', () => {
 describe('the library', () => {
   test('comes whole, and importing the same files again makes no new revision', async () => {
     const library = (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
-    expect(library.revisions).toHaveLength(13);
+    const written = libraryFiles().filter(({ name }) => !name.startsWith('vocabulary')).length;
+    expect(library.revisions).toHaveLength(written);
     const again = await owner.post('/api/library/packs', { files: libraryFiles() }).expect(200);
-    expect(again.body).toEqual({ changed: [], unchanged: 13 });
+    expect(again.body).toEqual({ changed: [], unchanged: written });
   });
 
   test('a change makes a new revision; a session that began before keeps what it pinned', async () => {

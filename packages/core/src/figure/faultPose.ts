@@ -6,7 +6,7 @@ import { bodyPoint, isLandmark, mirroredName, whereIs } from './landmarks.ts';
 import type { SolvedKey } from './namedMoments.ts';
 import { contactsFrom } from './phasePlan.ts';
 import type { Poser } from './poser.ts';
-import { FAULT_STRENGTHS, type ShownFault } from './shownFault.ts';
+import { amountOf, type ShownFault } from './shownFault.ts';
 import type { Rule } from './solve.ts';
 import { AXES, type Vec3 } from './vector.ts';
 
@@ -18,8 +18,9 @@ const STAYS_PUT = [8_000, 400_000, 8_000];
 const BESIDE = 0.4;
 
 /** The offsets of a fault by freedom: on one side only where a side is meant, mirrored where the middle leans to it. */
-function offsetsOf({ change, side, strength = 'clear' }: ShownFault): Map<number, number> {
-  const by = FAULT_STRENGTHS[strength];
+function offsetsOf(fault: ShownFault): Map<number, number> {
+  const { change, side } = fault;
+  const by = amountOf(fault);
   const offsets = new Map<number, number>();
   const add = (name: string, deg: number) => {
     const at = freedomsNamed(name);
@@ -56,9 +57,10 @@ function loosened(contacts: readonly Contact[], { change, side }: ShownFault): r
 }
 
 /** A fault that brings landmarks somewhere else brings them there exactly. */
-function moveRules(poser: Poser, good: Posture, { change, side, strength = 'clear' }: ShownFault, share: number): Rule[] {
+function moveRules(poser: Poser, good: Posture, fault: ShownFault, share: number): Rule[] {
+  const { change, side } = fault;
   const frames = poser.frames(good);
-  const by = (FAULT_STRENGTHS[strength] * share) / 100;
+  const by = (amountOf(fault) * share) / 100;
   return (change.moves ?? []).flatMap(({ landmark, outCm, forwardCm, upCm }) => {
     const isSided = !landmark.includes('.') && isLandmark(`${landmark}.left`);
     const names = isSided
@@ -90,7 +92,7 @@ export function changeKeys(poser: Poser, good: readonly SolvedKey[], fault: Show
     return !isEnd && Math.abs(phases.indexOf(phase) - at) === 1 ? BESIDE : 0;
   };
   const { range } = fault.change;
-  const by = FAULT_STRENGTHS[fault.strength ?? 'clear'];
+  const by = amountOf(fault);
   const changed: SolvedKey[] = good.map((key) => {
     const share = shareAt(key.phase);
     if (share === 0) return key;

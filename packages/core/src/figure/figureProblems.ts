@@ -78,7 +78,7 @@ export function figureReferenceProblems(document: MovementDocument, lexicon: Lex
     if (!PHASES_OF_RHYTHM[document.rhythm].includes(phase)) {
       problems.push({ path, message: `a ${document.rhythm} has no phase ${phase}` });
     }
-    const { contacts, hands: _hands, ...angles } = key;
+    const { contacts, hands: _hands, airCm: _airCm, ...angles } = key;
     problems.push(...contactProblems(contacts, `${path}.contacts`), ...angleProblems(angles as JointAngles, path, false));
   }
   return problems;

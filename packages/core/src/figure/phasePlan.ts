@@ -32,6 +32,8 @@ export interface PlannedKey {
   readonly angles: JointAngles;
   readonly contacts: readonly Contact[];
   readonly hands: HandPlace;
+  /** How far off the floor, in centimetres. */
+  readonly airCm?: number;
   /** Half-way between its neighbours, apart from its own angles. */
   readonly between?: readonly [number, number];
   /** The same as another moment. */
@@ -40,7 +42,9 @@ export interface PlannedKey {
 
 function anglesOf(key: FigureKey | undefined): JointAngles {
   const angles: Record<string, number> = {};
-  for (const [joint, value] of Object.entries(key ?? {})) if (typeof value === 'number') angles[joint] = value;
+  for (const [joint, value] of Object.entries(key ?? {})) {
+    if (typeof value === 'number' && joint !== 'airCm') angles[joint] = value;
+  }
   return angles;
 }
 
@@ -100,6 +104,7 @@ export function plan(
       angles: more.between ? anglesOf(key) : { ...startAngles, ...anglesOf(key) },
       contacts: contactsFrom(key?.contacts ?? still, phase),
       hands: key?.hands ?? startHands,
+      ...(key?.airCm !== undefined && { airCm: key.airCm }),
       ...more,
     };
   };

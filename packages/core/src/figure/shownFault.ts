@@ -14,6 +14,13 @@ export interface ShownFault {
   /** For a fault that can be one-sided: where it is; both sides when not given. */
   readonly side?: Side;
   readonly strength?: FaultStrength;
+  /** The share of it that the body can show; all of it when not given. */
+  readonly share?: number;
+}
+
+/** How much of a change of pose is shown, 1 for all of it. */
+export function amountOf({ strength = 'clear', share = 1 }: Pick<ShownFault, 'strength' | 'share'>): number {
+  return FAULT_STRENGTHS[strength] * share;
 }
 
 /** What of a movement's fault decides how it looks. */

@@ -40,6 +40,8 @@ export type JointAngles = Readonly<Record<string, number>>;
 export interface FigureKey {
   readonly contacts?: readonly string[];
   readonly hands?: HandPlace;
+  /** In the air: how far the lowest point of the body is off the floor, in centimetres. Nothing may touch. */
+  readonly airCm?: number;
   readonly [joint: string]: number | readonly string[] | string | undefined;
 }
 
@@ -66,7 +68,13 @@ function keysProblem(value: unknown): string | null {
   for (const [phase, key] of Object.entries(value)) {
     if (!(PHASES as readonly string[]).includes(phase)) return `${phase} is not a phase`;
     if (!isRecord(key)) return `${phase} must be a list of joints with their angles`;
-    const { contacts, hands, ...angles } = key;
+    const { contacts, hands, airCm, ...angles } = key;
+    if (airCm !== undefined && !(typeof airCm === 'number' && airCm >= 0 && airCm <= 120)) {
+      return `${phase}.airCm must be 0 to 120 centimetres`;
+    }
+    if (airCm !== undefined && !(Array.isArray(contacts) && contacts.length === 0)) {
+      return `${phase}: in the air nothing touches; say contacts: []`;
+    }
     if (contacts !== undefined && !isContactList(contacts)) return `${phase}.contacts must name contacts such as foot.left`;
     if (hands !== undefined && !(HAND_PLACES as readonly unknown[]).includes(hands)) {
       return `${phase}.hands must be one of ${HAND_PLACES.join(', ')}`;

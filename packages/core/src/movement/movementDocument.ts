@@ -236,4 +236,8 @@ export class MovementDocument {
   @IsOptional() @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) stancePoints?: string[];
   @IsOptional() @IsArray() @ArrayMaxSize(6) @Matches(MOVEMENT_ID_PATTERN, { each: true }) components?: string[];
   @IsOptional() @ValidateNested() @Type(() => FigureDocument) figure?: FigureDocument;
+  /** Why it has no figure. */
+  @IsOptional() @IsString() @Length(8, 240) noFigure?: string;
+  /** It needs no neighbour on a ladder. */
+  @IsOptional() @IsBoolean() standsAlone?: boolean;
 }

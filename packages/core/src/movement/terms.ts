@@ -3,7 +3,20 @@
  * all read the same list.
  */
 
-export const PATTERNS = ['squat', 'lunge', 'hinge', 'push', 'pull', 'rotate', 'brace', 'locomotion'] as const;
+/** The basic patterns, then what belongs to none of them: one joint at a time, preparing, and easing off. */
+export const PATTERNS = [
+  'squat',
+  'lunge',
+  'hinge',
+  'push',
+  'pull',
+  'rotate',
+  'brace',
+  'locomotion',
+  'single-joint',
+  'mobility',
+  'stretch',
+] as const;
 export type Pattern = (typeof PATTERNS)[number];
 
 export const POSITIONS = [

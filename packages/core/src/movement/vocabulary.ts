@@ -87,6 +87,10 @@ export class StancePoint {
   @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => StancePosition) positions!: StancePosition[];
   @Matches(SLUG_PATTERN) default!: string;
   @IsString() @Length(8, 300) reason!: string;
+  /** What a position changes, said to the trainer. */
+  @IsString() @Length(8, 200) does!: string;
+  /** The engine's setting that it stands for; without one it only chooses among tagged cues, faults and checkpoints. */
+  @IsOptional() @Matches(SLUG_PATTERN) parameter?: string;
 }
 
 export class FamilyEntry {

@@ -27,6 +27,7 @@ export const SMALL_VOCABULARY: Vocabulary = {
       ],
       default: 'may-pass',
       reason: 'Tracking matters more than distance.',
+      does: 'Chooses the cues on knee travel.',
     },
   ],
   faultTypes: [

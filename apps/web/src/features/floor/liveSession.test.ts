@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import {
@@ -21,20 +21,12 @@ const SQUAT = 'waxwing:bodyweight-squat';
 
 /** A brief of two movements of the starter library, as the server would make it. */
 function makeBrief(): SessionBrief {
-  const files = [
-    'vocabulary/base-poses',
-    'vocabulary/fault-types',
-    'vocabulary/cues',
-    'vocabulary/body-and-kit',
-    'squat/box-squat',
-    'squat/bodyweight-squat',
-    'squat/goblet-squat',
-  ];
-  const pack = readPack(
-    files.map((name) => ({ name, text: readFileSync(join(process.cwd(), 'library', `${name}.yaml`), 'utf8') })),
-  );
+  const folder = join(process.cwd(), 'library');
+  const names = readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.yaml'));
+  const pack = readPack(names.map((name) => ({ name, text: readFileSync(join(folder, name), 'utf8') })));
   if (!pack.ok) throw new Error(JSON.stringify(pack.problems));
-  const revisions = pack.value.movements.map((document) => ({ revisionId: v4(), number: 1, document }));
+  const used = pack.value.movements.filter(({ id }) => /(box|bodyweight|goblet)-squat$/.test(id));
+  const revisions = used.map((document) => ({ revisionId: v4(), number: 1, document }));
   const squat = revisions.find((revision) => revision.document.id === SQUAT)!;
   const lane: StartSession['lanes'][number] = { laneId: v4(), clientId: v4(), movements: [{ movementId: SQUAT }] };
   const item = {
