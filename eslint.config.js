@@ -76,11 +76,11 @@ export default tseslint.config(
     languageOptions: { globals: { window: 'readonly', PerformanceObserver: 'readonly', requestAnimationFrame: 'readonly' } },
   },
 
-  coreRoom('movement', ['figure', 'ladder', 'coaching', 'loading', 'session', 'exchange', 'client']),
-  coreRoom('figure', ['ladder', 'coaching', 'loading', 'session', 'exchange', 'client']),
-  coreRoom('ladder', ['coaching', 'loading', 'session', 'exchange']),
-  coreRoom('coaching', ['loading', 'session', 'exchange']),
-  coreRoom('loading', ['ladder', 'coaching', 'session', 'exchange']),
+  coreRoom('movement', ['figure', 'ladder', 'coaching', 'loading', 'progress', 'session', 'exchange', 'client']),
+  coreRoom('figure', ['ladder', 'coaching', 'loading', 'progress', 'session', 'exchange', 'client']),
+  coreRoom('ladder', ['coaching', 'loading', 'progress', 'session', 'exchange']),
+  coreRoom('coaching', ['loading', 'progress', 'session', 'exchange']),
+  coreRoom('loading', ['ladder', 'coaching', 'progress', 'session', 'exchange']),
   coreRoom('session', ['exchange']),
   arrow(
     ['apps/web/src/**/*.{ts,tsx}'],
@@ -92,14 +92,14 @@ export default tseslint.config(
     ['**/features/**', '**/app/**', '@waxwing/server', '@waxwing/core/shapes'],
     'shared knows no feature, and nothing of the server',
   ),
-  ...['floor', 'library', 'log', 'signIn', 'start', 'today'].map((feature) =>
+  ...['floor', 'ladders', 'library', 'log', 'settings', 'signIn', 'start', 'today'].map((feature) =>
     arrow(
       [`apps/web/src/features/${feature}/**/*.{ts,tsx}`],
       [
         '@waxwing/server',
         '@waxwing/core/shapes',
         '**/app/**',
-        ...['floor', 'library', 'log', 'signIn', 'start', 'today']
+        ...['floor', 'ladders', 'library', 'log', 'settings', 'signIn', 'start', 'today']
           .filter((other) => other !== feature)
           .map((other) => `../${other}/**`),
       ],

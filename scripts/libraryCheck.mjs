@@ -1,21 +1,50 @@
-// Reads the starter library with the same importer that a user's pack goes through, lints it as a whole and poses every figure.
+// Reads the starter library with the same importer that a user's pack goes through, lints it as a whole, poses every figure, and
+// prints what an author would want to look at: copied sentences, likest faults, what has no figure, and every ladder as text.
 import { AVERAGE_BUILD, poseProblems } from '../packages/core/dist/figure/index.js';
-import { lexiconOf } from '../packages/core/dist/index.js';
-import { libraryProblems } from '../packages/core/dist/shapes.js';
+import { ladderOf, ladderText, lexiconOf, libraryHealth, likeFaultTexts, repeatedSentences } from '../packages/core/dist/index.js';
 import { readSoundLibrary } from './readLibrary.mjs';
 
-const { movements, vocabulary } = readSoundLibrary();
-const hints = libraryProblems(movements, vocabulary).filter((problem) => problem.severity === 'hint');
-for (const { movementId, path, message } of hints) console.log(`hint ${movementId ?? ''} ${path}: ${message}`);
+/** More movements without a figure, or a larger share of sentences said of two movements, are an error. */
+const MOST_WITHOUT_FIGURE = 10;
+const MOST_REPEATED_SHARE = 0.03;
+const PAIRS_SHOWN = 12;
 
+const { movements, vocabulary } = readSoundLibrary();
 const lexicon = lexiconOf(vocabulary);
-let wrong = 0;
-for (const movement of movements) {
-  if (!movement.figure) console.log(`hint ${movement.id} figure: has none`);
-  for (const { path, message } of poseProblems(movement, lexicon, AVERAGE_BUILD)) {
-    console.log(`error ${movement.id} ${path}: ${message}`);
-    wrong += 1;
-  }
+const short = (id) => id.replace(/^waxwing:/, '');
+const errors = [];
+
+const ladder = ladderOf(movements);
+const names = new Map(movements.map(({ id, name }) => [id, name]));
+for (const family of lexicon.families.values()) {
+  const ids = movements.filter((each) => each.family === family.id).map(({ id }) => id);
+  if (ids.length > 0) console.log(`\n${family.name} (${ids.length})\n${ladderText(ladder, ids, (id) => names.get(id) ?? id)}`);
 }
-if (wrong > 0) process.exit(1);
+
+const hints = libraryHealth(movements, vocabulary).filter(({ severity }) => severity === 'hint');
+console.log('');
+for (const { movementId, path, message } of hints) console.log(`hint ${short(movementId ?? '')} ${path}: ${message}`);
+
+const { sentences, repeated } = repeatedSentences(movements);
+const share = repeated.length / Math.max(1, sentences);
+console.log(`\n${repeated.length} of ${sentences} sentences stand in more than one movement (${(100 * share).toFixed(1)}%)`);
+for (const { text, movementIds } of repeated.slice(0, PAIRS_SHOWN)) console.log(`  ${movementIds.length} × “${text}”`);
+if (share > MOST_REPEATED_SHARE) errors.push(`more than ${100 * MOST_REPEATED_SHARE}% of sentences are said of two movements`);
+
+console.log('\nFaults described most alike');
+for (const { a, b, likeness } of likeFaultTexts(movements, 0.4).slice(0, PAIRS_SHOWN)) {
+  console.log(`  ${(100 * likeness).toFixed(0)}% ${short(a.owner)} ${a.path} ~ ${short(b.owner)} ${b.path}: “${b.text}”`);
+}
+
+const without = movements.filter(({ figure }) => !figure);
+console.log(`\n${without.length} without a figure`);
+for (const { id, noFigure } of without) console.log(`  ${short(id)}: ${noFigure ?? 'no reason'}`);
+if (without.length >= MOST_WITHOUT_FIGURE) errors.push(`${without.length} movements have no figure`);
+
+for (const movement of movements) {
+  for (const { path, message } of poseProblems(movement, lexicon, AVERAGE_BUILD)) errors.push(`${movement.id} ${path}: ${message}`);
+}
+console.log('');
+for (const error of errors) console.log(`error ${error}`);
+if (errors.length > 0) process.exit(1);
 console.log(`${movements.length} movements, ${hints.length} hints, no error`);

@@ -7,6 +7,7 @@ import { dataSourceOptions } from './database/dataSource.ts';
 import { SharedModule } from './http/shared.module.ts';
 import { LibraryModule } from './library/library.module.ts';
 import { SessionsModule } from './sessions/sessions.module.ts';
+import { StancesModule } from './stances/stances.module.ts';
 import { StudioModule } from './studio/studio.module.ts';
 
 @Module({})
@@ -22,6 +23,7 @@ export class AppModule {
         LibraryModule,
         SessionsModule,
         BookingsModule,
+        StancesModule,
         StudioModule,
       ],
     };

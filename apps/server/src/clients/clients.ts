@@ -34,6 +34,14 @@ export class Clients {
     });
   }
 
+  /** Replaces the positions that are held for one client. */
+  async holdStances(actor: SignedIn, clientId: string, stances: Record<string, string>): Promise<void> {
+    await this.mine(actor, [clientId]);
+    const client = await this.clients.findOneByOrFail({ studioId: actor.studioId, id: clientId });
+    client.document = { ...client.document, stances };
+    await this.clients.save(client);
+  }
+
   async isMine(actor: SignedIn, clientIds: readonly string[]): Promise<boolean> {
     const ids = await this.assignedIds(actor);
     return clientIds.every((id) => ids.has(id));

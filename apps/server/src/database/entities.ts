@@ -13,6 +13,7 @@ import {
   SessionEntity,
   SessionLogEntity,
 } from '../sessions/session.entities.ts';
+import { StanceChoiceEntity } from '../stances/stance.entities.ts';
 import { PlaceEntity, StudioEntity } from '../studio/studio.entity.ts';
 
 export const ENTITIES = [
@@ -37,4 +38,5 @@ export const ENTITIES = [
   LogFaultEntity,
   LogCueTrialEntity,
   LogDecisionEntity,
+  StanceChoiceEntity,
 ];

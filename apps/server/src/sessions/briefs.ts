@@ -13,7 +13,9 @@ import {
 import type { PickedMovement, StartSession } from '@waxwing/core/shapes';
 import { Repository } from 'typeorm';
 import { v7 as uuid } from 'uuid';
+import type { SignedIn } from '../accounts/actor.ts';
 import { Library } from '../library/library.ts';
+import { Stances } from '../stances/stances.ts';
 import { PlaceEntity } from '../studio/studio.entity.ts';
 import { History } from './history.ts';
 import type { BriefPins, SessionEntity } from './session.entities.ts';
@@ -25,10 +27,13 @@ export class Briefs {
     @InjectRepository(PlaceEntity) private readonly places: Repository<PlaceEntity>,
     private readonly library: Library,
     private readonly history: History,
+    private readonly stances: Stances,
   ) {}
 
-  async pin(studioId: string, form: StartSession, clients: readonly ClientSummary[]): Promise<BriefPins> {
+  async pin(actor: Pick<SignedIn, 'studioId' | 'trainerId'>, form: StartSession, clients: readonly ClientSummary[]): Promise<BriefPins> {
+    const { studioId } = actor;
     const library = await this.library.current(studioId);
+    const stances = await this.stances.inForce(actor);
     const revisionOf = new Map(library.revisions.map((revision) => [revision.document.id, revision]));
     const place = form.placeId
       ? await this.places.findOneBy({ studioId, id: form.placeId })
@@ -43,7 +48,7 @@ export class Briefs {
         laneId: lane.laneId,
         name: client.name,
         cautions: client.cautions,
-        stances: client.stances ?? {},
+        stances: { ...stances, ...client.stances },
         book: await this.history.tallies(studioId, client.clientId),
         faultRates: await this.history.faultRates(client.clientId),
         history,

@@ -4,9 +4,12 @@ import {
   TRIAL_VALUE,
   tallyKey,
   type CueTally,
+  type CueTrialsAnswer,
   type DueDecision,
   type FaultRate,
   type MovementHistory,
+  type PracticeAnswer,
+  type PractisedSet,
   type TallyBook,
 } from '@waxwing/core';
 import { In, Repository } from 'typeorm';
@@ -14,6 +17,14 @@ import { LogCueTrialEntity, LogDecisionEntity, LogFaultEntity, LogItemEntity, Lo
 
 /** Earlier sessions that a decision for the next one looks at. */
 const OUTCOMES_KEPT = 4;
+
+/** Enough to judge mastery by. */
+const SETS_KEPT = 40;
+
+interface PractisedRow extends Omit<PractisedSet, 'clean'> {
+  readonly movementId: string;
+  readonly clean: 0 | 1 | null;
+}
 
 interface TallyRow {
   readonly subject: string;
@@ -63,6 +74,30 @@ export class History {
     return Object.fromEntries(
       rows.map(({ subject: id, cueId, trials, score, fixed }) => [tallyKey(id, cueId), { trials, score, fixed }]),
     );
+  }
+
+  /** How each cue did against each fault, over all of a studio's clients. */
+  async cueTrials(studioId: string): Promise<CueTrialsAnswer> {
+    const tallies = await this.tally('faultId', 'true', { studioId, clientId: '' });
+    return Object.entries(tallies).map(([key, tally]) => {
+      const [faultId = '', cueId = ''] = key.split('|');
+      return { faultId, cueId, tally };
+    });
+  }
+
+  /** The last sets of each movement, newest first. */
+  async practice(clientId: string): Promise<PracticeAnswer> {
+    const rows = await this.sets.manager.query<PractisedRow[]>(
+      `select "movementId", "sessionId", amount, clean, effort from (
+         select *, row_number() over (partition by "movementId" order by "startedAt" desc) place from log_sets where "clientId" = ?
+       ) where place <= ? order by "movementId", place`,
+      [clientId, SETS_KEPT],
+    );
+    const practice: Record<string, PractisedSet[]> = {};
+    for (const { movementId, sessionId, amount, clean, effort } of rows) {
+      (practice[movementId] ??= []).push({ sessionId, amount, clean: clean === null ? null : clean === 1, effort });
+    }
+    return practice;
   }
 
   /** Per fault: sets in which it was seen, over sets of its movement in which somebody looked. */

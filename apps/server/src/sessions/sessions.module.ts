@@ -18,6 +18,9 @@ import {
   SessionEntity,
   SessionLogEntity,
 } from './session.entities.ts';
+import { StancesModule } from '../stances/stances.module.ts';
+import { CueTrialsController } from './cueTrials.controller.ts';
+import { PracticeController } from './practice.controller.ts';
 import { LastTimeController } from './lastTime.controller.ts';
 import { SessionsController } from './sessions.controller.ts';
 import { Sessions } from './sessions.ts';
@@ -39,8 +42,9 @@ import { Sessions } from './sessions.ts';
     ]),
     ClientsModule,
     LibraryModule,
+    StancesModule,
   ],
-  controllers: [SessionsController, LastTimeController],
+  controllers: [SessionsController, LastTimeController, PracticeController, CueTrialsController],
   providers: [Sessions, EventLog, Briefs, History],
   exports: [Sessions, EventLog, History],
 })

@@ -40,7 +40,7 @@ export class Sessions {
       if (known.trainerId !== actor.trainerId) throw new ConflictException({ message: 'That session id is taken' });
       return this.briefs.assemble(known);
     }
-    const pins = await this.briefs.pin(actor.studioId, form, clients);
+    const pins = await this.briefs.pin(actor, form, clients);
     const session = await this.transactions.run(async (manager) => {
       const entity = manager.create(SessionEntity, {
         id: form.sessionId,

@@ -1,5 +1,13 @@
 import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { PlacesController } from './places.controller.ts';
+import { PlaceEntity } from './studio.entity.ts';
 import { StudioSetup } from './studioSetup.ts';
 
-@Module({ providers: [StudioSetup], exports: [StudioSetup] })
+@Module({
+  imports: [TypeOrmModule.forFeature([PlaceEntity])],
+  controllers: [PlacesController],
+  providers: [StudioSetup],
+  exports: [StudioSetup],
+})
 export class StudioModule {}

@@ -5,6 +5,9 @@ import type { Vocabulary } from '../movement/vocabulary.ts';
 import type { DueDecision } from '../session/brief.ts';
 import type { SessionEvent } from '../session/event.ts';
 import type { SessionLog } from '../session/log.ts';
+import type { Stances } from '../movement/resolvedMovement.ts';
+import type { CueTrials } from '../progress/libraryHealth.ts';
+import type { PractisedSet } from '../progress/mastery.ts';
 import type { Problem } from './checkShape.ts';
 
 /** Sessions on a page of the log. */
@@ -27,6 +30,24 @@ export interface LibraryAnswer {
 
 export interface ClientSummary extends ClientDocument {
   readonly clientId: string;
+}
+
+/** Positions held for the whole studio, and by who is signed in. */
+export interface StancesAnswer {
+  readonly studio: Stances;
+  readonly mine: Stances;
+}
+
+/** By movement, newest first: the last sets that a client did of it. */
+export type PracticeAnswer = Readonly<Record<string, readonly PractisedSet[]>>;
+
+export type CueTrialsAnswer = readonly CueTrials[];
+
+/** A room with the ids of its kit. */
+export interface PlaceSummary {
+  readonly placeId: string;
+  readonly name: string;
+  readonly kit: readonly string[];
 }
 
 /** Somebody who comes today. */

@@ -1,3 +1,4 @@
+import TinyQueue from 'tinyqueue';
 import { findCycle } from '../movement/cycle.ts';
 import type { MovementDocument, ShownFirst } from '../movement/movementDocument.ts';
 import type { Lever } from '../movement/terms.ts';
@@ -97,34 +98,74 @@ export interface LadderPath {
 }
 
 /**
- * Nearest movements in one direction, nearest first by summed lever cost (Dijkstra), through and to movements that
- * `isOpen` allows only. Ties keep the library's order.
+ * Dijkstra over summed lever cost, from any of several movements at once, through and to movements that `isOpen` allows only.
+ * Ties keep the library's order. The origins themselves are in the answer, at no cost.
  */
+function spread(
+  ladder: Ladder,
+  origins: Iterable<string>,
+  direction: 'easier' | 'harder',
+  isOpen: (movementId: string) => boolean,
+  goal?: string,
+): ReadonlyMap<string, LadderPath> {
+  const best = new Map<string, LadderPath>();
+  const settled = new Set<string>();
+  let asked = 0;
+  const queue = new TinyQueue<{ readonly id: string; readonly cost: number; readonly place: number }>(
+    [],
+    (a, b) => a.cost - b.cost || a.place - b.place,
+  );
+  for (const id of origins) {
+    best.set(id, { steps: [], cost: 0 });
+    queue.push({ id, cost: 0, place: asked++ });
+  }
+  for (let here = queue.pop(); here; here = queue.pop()) {
+    if (here.id === goal) break;
+    if (settled.has(here.id)) continue;
+    settled.add(here.id);
+    const path = best.get(here.id)!;
+    for (const step of direction === 'easier' ? ladder.easierFrom(here.id) : ladder.harderFrom(here.id)) {
+      const next = direction === 'easier' ? step.from : step.to;
+      if (settled.has(next) || !isOpen(next)) continue;
+      const cost = path.cost + stepCost(step);
+      if (cost >= (best.get(next)?.cost ?? Infinity)) continue;
+      best.set(next, { steps: [...path.steps, step], cost });
+      queue.push({ id: next, cost, place: asked++ });
+    }
+  }
+  return best;
+}
+
+/** Nearest movements in one direction, nearest first by summed lever cost, through and to open ones only. */
 export function nearest(
   ladder: Ladder,
   from: string,
   direction: 'easier' | 'harder',
   isOpen: (movementId: string) => boolean,
 ): readonly (LadderPath & { readonly movementId: string })[] {
-  const best = new Map<string, LadderPath>([[from, { steps: [], cost: 0 }]]);
-  const queue = [from];
-  const settled = new Set<string>();
-  while (queue.length > 0) {
-    queue.sort((a, b) => best.get(a)!.cost - best.get(b)!.cost);
-    const here = queue.shift()!;
-    if (settled.has(here)) continue;
-    settled.add(here);
-    const path = best.get(here)!;
-    for (const step of direction === 'easier' ? ladder.easierFrom(here) : ladder.harderFrom(here)) {
-      const next = direction === 'easier' ? step.from : step.to;
-      if (!isOpen(next)) continue;
-      const cost = path.cost + stepCost(step);
-      if (cost < (best.get(next)?.cost ?? Infinity)) {
-        best.set(next, { steps: [...path.steps, step], cost });
-        queue.push(next);
-      }
+  return [...spread(ladder, [from], direction, isOpen)]
+    .filter(([movementId]) => movementId !== from)
+    .map(([movementId, path]) => ({ movementId, ...path }))
+    .sort((a, b) => a.cost - b.cost);
+}
+
+/** The cheapest way up to `goal` from any of `origins`, through open movements only; `null` when there is none. */
+export function pathTo(
+  ladder: Ladder,
+  goal: string,
+  origins: Iterable<string>,
+  isOpen: (movementId: string) => boolean,
+): LadderPath | null {
+  return spread(ladder, origins, 'harder', isOpen, goal).get(goal) ?? null;
+}
+
+/** Everything that can be reached from `movementIds` in one direction, themselves among them. */
+export function reach(ladder: Ladder, movementIds: Iterable<string>, direction: 'easier' | 'harder'): ReadonlySet<string> {
+  const found = new Set(movementIds);
+  for (const id of found) {
+    for (const step of direction === 'easier' ? ladder.easierFrom(id) : ladder.harderFrom(id)) {
+      found.add(direction === 'easier' ? step.from : step.to);
     }
   }
-  best.delete(from);
-  return [...best].map(([movementId, path]) => ({ movementId, ...path })).sort((a, b) => a.cost - b.cost);
+  return found;
 }

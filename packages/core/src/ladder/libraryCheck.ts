@@ -4,7 +4,7 @@ import { CUE_MAX_WORDS, isCallable } from '../movement/cueText.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { PHASES_OF_RHYTHM } from '../movement/terms.ts';
-import type { Vocabulary } from '../movement/vocabulary.ts';
+import type { StanceTag, Vocabulary } from '../movement/vocabulary.ts';
 
 /** `error`: the library can't be used so. `hint`: it can, but somebody should look. */
 export interface LibraryProblem {
@@ -28,8 +28,9 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
     checkReferences(document, lexicon, ids, report);
     checkCues(document, lexicon, report);
     checkFaults(document, lexicon, ids, report);
-    if (ladder.harderFrom(document.id).length + ladder.easierFrom(document.id).length === 0) {
-      report('hint', 'harder', 'no neighbour on a ladder');
+    checkHints(document, lexicon, report);
+    if (ladder.harderFrom(document.id).length + ladder.easierFrom(document.id).length === 0 && !document.standsAlone) {
+      report('hint', 'harder', 'no neighbour on a ladder, and not marked as standing alone');
     }
   }
   for (const cue of vocabulary.cues ?? []) {
@@ -51,6 +52,12 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
       });
     }
   }
+  for (const type of vocabulary.faultTypes ?? []) {
+    for (const id of type.workedOnBy ?? []) {
+      if (ids.has(id)) continue;
+      problems.push({ severity: 'hint', path: `vocabulary.faultTypes.${type.id}.workedOnBy`, message: `no movement ${id}` });
+    }
+  }
   const loop = findLoop(ladder);
   if (loop) {
     problems.push({
@@ -61,6 +68,39 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
     });
   }
   return problems;
+}
+
+function checkHints(document: MovementDocument, lexicon: Lexicon, report: Report): void {
+  if (!document.figure && !document.noFigure) report('hint', 'figure', 'no figure, and no reason why');
+  const types = new Set(document.faults.map(({ type }) => type));
+  document.cues.forEach((cue, i) => {
+    const serves = cue.for ?? (cue.shared ? lexicon.cues.get(cue.shared)?.for : undefined) ?? [];
+    const isGiven = document.faults.some(({ corrections }) => corrections.some(({ cue: slug }) => slug === (cue.shared ?? cue.id)));
+    // A cue that states a position serves the position.
+    const isPosition = cue.shared !== undefined && lexicon.cues.get(cue.shared)?.stance !== undefined;
+    if (serves.length > 0 && !isPosition && !isGiven && !serves.some((type) => types.has(type))) {
+      report('hint', `cues[${i}]`, 'a cue for faults that this movement doesn’t have');
+    }
+  });
+  const tagged = new Set(stanceTags(document, lexicon).map(({ tag }) => tag.point));
+  document.stancePoints?.forEach((point, i) => {
+    if (!tagged.has(point) && !lexicon.stances.get(point)?.parameter) {
+      report('hint', `stancePoints[${i}]`, `${point} is listed, but nothing here depends on it`);
+    }
+  });
+  document.faults.forEach((fault, i) => {
+    if (fault.severity === 'risk' && !fault.regressTo) {
+      report('hint', `faults[${i}].regressTo`, 'a risk fault without a movement to regress to');
+    }
+  });
+}
+
+/** Every tag of a contested point in a movement, those of its shared cues among them. */
+function stanceTags(document: MovementDocument, lexicon: Lexicon): { path: string; tag: StanceTag }[] {
+  const of = (list: string, entries: readonly { readonly stance?: StanceTag | undefined }[]) =>
+    entries.flatMap(({ stance }, i) => (stance ? [{ path: `${list}[${i}].stance`, tag: stance }] : []));
+  const cues = document.cues.map((cue) => ({ stance: cue.stance ?? (cue.shared ? lexicon.cues.get(cue.shared)?.stance : undefined) }));
+  return [...of('cues', cues), ...of('faults', document.faults), ...of('checkpoints', document.checkpoints)];
 }
 
 function tooLong(text: string): string {
@@ -95,6 +135,13 @@ function checkReferences(document: MovementDocument, lexicon: Lexicon, ids: Read
   });
   document.stancePoints?.forEach((point, i) => {
     if (!lexicon.stances.has(point)) report('error', `stancePoints[${i}]`, `no contested point ${point}`);
+  });
+  for (const { path, tag } of stanceTags(document, lexicon)) {
+    const point = lexicon.stances.get(tag.point);
+    if (!point?.positions.some(({ id }) => id === tag.position)) report('error', path, `no position ${tag.position} of ${tag.point}`);
+  }
+  document.components?.forEach((id, i) => {
+    if (!ids.has(id) || id === document.id) report('error', `components[${i}]`, `no other movement ${id}`);
   });
   const phases = PHASES_OF_RHYTHM[document.rhythm];
   document.phases.forEach((text, i) => {

@@ -8,7 +8,7 @@ export interface Circumstances {
   readonly cautions: ReadonlySet<string>;
 }
 
-/** Why a movement is not open: empty when it is. Each reason is a short sentence part. */
+/** Why kit or a caution closes a movement: empty when they don't. Each reason is a short sentence part. */
 export function reasonsClosed(
   document: MovementDocument,
   circumstances: Circumstances,

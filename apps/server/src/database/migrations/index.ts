@@ -1,4 +1,5 @@
 import { FirstSchema1764000000000 } from './1764000000000-FirstSchema.ts';
+import { StanceChoices1764100000000 } from './1764100000000-StanceChoices.ts';
 
 /** In order. A released migration is never edited. */
-export const MIGRATIONS = [FirstSchema1764000000000];
+export const MIGRATIONS = [FirstSchema1764000000000, StanceChoices1764100000000];

@@ -1,0 +1,134 @@
+import type { MovementDocument } from './movementDocument.ts';
+
+/** Shorter texts are phrases of the trade ("slower down"), not sentences. */
+const SENTENCE_WORDS = 4;
+
+export function wordsOf(text: string): string[] {
+  return text
+    .toLowerCase()
+    .replace(/[’']/g, '')
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean);
+}
+
+/** Every text that an author wrote into a movement, with its path. What is shared by reference is not in it. */
+export function writtenTexts(document: MovementDocument): readonly { readonly path: string; readonly text: string }[] {
+  const texts: { path: string; text: string }[] = [];
+  const add = (path: string, text: string | undefined) => text && texts.push({ path, text });
+  add('trains', document.trains);
+  document.setUp.forEach((text, i) => add(`setUp[${i}]`, text));
+  document.phases.forEach(({ does }, i) => add(`phases[${i}].does`, does));
+  add('range.stops', document.range.stops);
+  add('range.why', document.range.why);
+  document.cues.forEach((cue, i) => {
+    add(`cues[${i}].text`, cue.text);
+    add(`cues[${i}].explain`, cue.explain);
+  });
+  document.faults.forEach((fault, i) => {
+    add(`faults[${i}].seen`, fault.seen);
+    add(`faults[${i}].stopWhen`, fault.stopWhen);
+    fault.corrections.forEach(({ text }, k) => add(`faults[${i}].corrections[${k}].text`, text));
+  });
+  document.checkpoints.forEach(({ look }, i) => add(`checkpoints[${i}].look`, look));
+  document.harder.forEach(({ shownFirst }, i) => add(`harder[${i}].shownFirst.also`, shownFirst.also));
+  document.eases.forEach(({ text }, i) => add(`eases[${i}].text`, text));
+  document.cautions.forEach(({ limit }, i) => add(`cautions[${i}].limit`, limit));
+  return texts;
+}
+
+export interface RepeatedSentences {
+  /** Different sentences in all. */
+  readonly sentences: number;
+  /** Those that stand in more than one movement, most movements first. */
+  readonly repeated: readonly { readonly text: string; readonly movementIds: readonly string[] }[];
+}
+
+/** Which sentences stand in more than one movement. */
+export function repeatedSentences(documents: readonly MovementDocument[]): RepeatedSentences {
+  const where = new Map<string, { text: string; ids: Set<string> }>();
+  for (const document of documents) {
+    for (const { text } of writtenTexts(document)) {
+      for (const sentence of text.split(/(?<=[.;!?])\s+/)) {
+        const words = wordsOf(sentence);
+        if (words.length < SENTENCE_WORDS) continue;
+        const key = words.join(' ');
+        const known = where.get(key);
+        if (known) known.ids.add(document.id);
+        else where.set(key, { text: sentence, ids: new Set([document.id]) });
+      }
+    }
+  }
+  const repeated = [...where.values()]
+    .filter(({ ids }) => ids.size > 1)
+    .map(({ text, ids }) => ({ text, movementIds: [...ids] }))
+    .sort((a, b) => b.movementIds.length - a.movementIds.length);
+  return { sentences: where.size, repeated };
+}
+
+/** Two texts of different owners that are much alike. */
+export interface LikePair {
+  readonly a: { readonly owner: string; readonly path: string; readonly text: string };
+  readonly b: { readonly owner: string; readonly path: string; readonly text: string };
+  /** Words in common over words in either, 0–1. */
+  readonly likeness: number;
+}
+
+/**
+ * Pairs of texts with at least `least` of their words in common (Jaccard), most alike first. Only texts that share one of their
+ * rarest words are compared, which loses none (prefix filtering: Chaudhuri, Ganti and Kaushik 2006) and keeps thousands quick.
+ */
+export function likePairs(texts: readonly LikePair['a'][], least: number): readonly LikePair[] {
+  const sets = texts.map(({ text }) => [...new Set(wordsOf(text))]);
+  const frequency = new Map<string, number>();
+  for (const set of sets) for (const word of set) frequency.set(word, (frequency.get(word) ?? 0) + 1);
+  const pairs: LikePair[] = [];
+  const byRareWord = new Map<string, number[]>();
+  sets.forEach((words, i) => {
+    const rarestFirst = words.sort((x, y) => frequency.get(x)! - frequency.get(y)! || (x < y ? -1 : 1));
+    const prefix = rarestFirst.slice(0, rarestFirst.length - Math.ceil(least * rarestFirst.length) + 1);
+    const own = new Set(words);
+    const candidates = new Set(prefix.flatMap((word) => byRareWord.get(word) ?? []));
+    for (const k of candidates) {
+      const other = sets[k]!;
+      if (texts[i]!.owner === texts[k]!.owner || other.length < own.size * least || own.size < other.length * least) continue;
+      const common = other.reduce((count, word) => count + (own.has(word) ? 1 : 0), 0);
+      const likeness = common / (own.size + other.length - common);
+      if (likeness >= least) pairs.push({ a: texts[k]!, b: texts[i]!, likeness });
+    }
+    for (const word of prefix) {
+      const list = byRareWord.get(word);
+      if (list) list.push(i);
+      else byRareWord.set(word, [i]);
+    }
+  });
+  return pairs.sort((x, y) => y.likeness - x.likeness);
+}
+
+/** Faults of different movements described in nearly the same words. */
+export function likeFaultTexts(documents: readonly MovementDocument[], least: number): readonly LikePair[] {
+  const texts = documents.flatMap((document) =>
+    document.faults.map(({ seen }, i) => ({ owner: document.id, path: `faults[${i}].seen`, text: seen })),
+  );
+  return likePairs(texts, least);
+}
+
+/** Movements that are called the same but for the order of words and small ones. */
+export function likeNames(documents: readonly MovementDocument[]): readonly LikePair[] {
+  const small = new Set(['a', 'an', 'and', 'in', 'of', 'on', 'the', 'to', 'with']);
+  const byKey = new Map<string, LikePair['a'][]>();
+  for (const document of documents) {
+    [document.name, ...document.otherNames].forEach((text, i) => {
+      const key = wordsOf(text)
+        .filter((word) => !small.has(word))
+        .map((word) => word.replace(/s$/, ''))
+        .sort()
+        .join(' ');
+      const named = { owner: document.id, path: i === 0 ? 'name' : `otherNames[${i - 1}]`, text };
+      byKey.set(key, [...(byKey.get(key) ?? []), named]);
+    });
+  }
+  return [...byKey.values()].flatMap((named) =>
+    named.slice(1).flatMap((b) => (b.owner === named[0]!.owner ? [] : [{ a: named[0]!, b, likeness: 1 }])),
+  );
+}
+

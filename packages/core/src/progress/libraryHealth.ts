@@ -1,0 +1,52 @@
+import type { CueTally } from '../coaching/cueTally.ts';
+import { libraryProblems, type LibraryProblem } from '../ladder/libraryCheck.ts';
+import { likeFaultTexts, likeNames } from '../movement/likeTexts.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
+import { ownCueId } from '../movement/resolvedMovement.ts';
+import type { Vocabulary } from '../movement/vocabulary.ts';
+
+/** How a cue did against a movement's fault, over everybody. */
+export interface CueTrials {
+  readonly faultId: string;
+  readonly cueId: string;
+  readonly tally: CueTally;
+}
+
+/** Texts of two movements that are this much alike were copied. */
+const COPIED = 0.7;
+/** A cue given so often that works so rarely isn't worth the breath. */
+const TRIALS_TO_JUDGE = 8;
+const WORKS_TOO_RARELY = 0.25;
+
+/** Everything that somebody should look at, errors first: the checks above, what was copied, and cues that don't work. */
+export function libraryHealth(
+  documents: readonly MovementDocument[],
+  vocabulary: Vocabulary,
+  trials: readonly CueTrials[] = [],
+): readonly LibraryProblem[] {
+  const nameOf = new Map(documents.map(({ id, name }) => [id, name]));
+  const hint = (movementId: string, path: string, message: string): LibraryProblem => ({
+    severity: 'hint',
+    movementId,
+    path,
+    message,
+  });
+  const cueText = new Map([
+    ...(vocabulary.cues ?? []).map(({ id, text }) => [id, text] as const),
+    ...documents.flatMap(({ id, cues }) => cues.map((cue) => [ownCueId(id, cue.id ?? ''), cue.text ?? ''] as const)),
+  ]);
+  const byId = new Map(documents.map((document) => [document.id, document]));
+  const copied = likeFaultTexts(documents, COPIED).map(({ a, b }) =>
+    hint(b.owner, b.path, `nearly the same words as in ${nameOf.get(a.owner)}: “${a.text}”`),
+  );
+  const names = likeNames(documents).map(({ a, b }) => hint(b.owner, b.path, `“${b.text}” is nearly ${nameOf.get(a.owner)}’s “${a.text}”`));
+  const failing = trials.flatMap(({ faultId, cueId, tally }) => {
+    if (tally.trials < TRIALS_TO_JUDGE || tally.score / tally.trials >= WORKS_TOO_RARELY) return [];
+    const [movementId = '', slug] = faultId.split('/');
+    const at = byId.get(movementId)?.faults.findIndex(({ id }) => id === slug) ?? -1;
+    if (at < 0) return [];
+    return [hint(movementId, `faults[${at}]`, `“${cueText.get(cueId) ?? cueId}” was tried ${tally.trials} times and fixed it ${tally.fixed}`)];
+  });
+  const all = [...libraryProblems(documents, vocabulary), ...names, ...copied, ...failing];
+  return [...all.filter(({ severity }) => severity === 'error'), ...all.filter(({ severity }) => severity === 'hint')];
+}
