@@ -1,7 +1,14 @@
 // Reads the starter library with the same importer that a user's pack goes through, lints it as a whole, poses every figure, and
 // prints what an author would want to look at: copied sentences, likest faults, what has no figure, and every ladder as text.
 import { AVERAGE_BUILD, poseProblems } from '../packages/core/dist/figure/index.js';
-import { ladderOf, ladderText, lexiconOf, libraryHealth, likeFaultTexts, repeatedSentences } from '../packages/core/dist/index.js';
+import {
+  ladderOf,
+  ladderText,
+  lexiconOf,
+  libraryHealth,
+  likeFaultTexts,
+  repeatedSentences,
+} from '../packages/core/dist/index.js';
 import { readSoundLibrary } from './readLibrary.mjs';
 
 /** More movements without a figure, or a larger share of sentences said of two movements, are an error. */
@@ -42,7 +49,8 @@ for (const { id, noFigure } of without) console.log(`  ${short(id)}: ${noFigure 
 if (without.length >= MOST_WITHOUT_FIGURE) errors.push(`${without.length} movements have no figure`);
 
 for (const movement of movements) {
-  for (const { path, message } of poseProblems(movement, lexicon, AVERAGE_BUILD)) errors.push(`${movement.id} ${path}: ${message}`);
+  for (const { path, message } of poseProblems(movement, lexicon, AVERAGE_BUILD))
+    errors.push(`${movement.id} ${path}: ${message}`);
 }
 console.log('');
 for (const error of errors) console.log(`error ${error}`);

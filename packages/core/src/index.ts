@@ -7,6 +7,7 @@ export * from './movement/cueOutcome.ts';
 export * from './movement/cueText.ts';
 export * from './movement/doseText.ts';
 export * from './movement/loadText.ts';
+export * from './movement/facets.ts';
 export * from './movement/library.ts';
 export * from './movement/likeTexts.ts';
 export * from './movement/resolvedMovement.ts';

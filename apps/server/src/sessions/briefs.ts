@@ -30,7 +30,11 @@ export class Briefs {
     private readonly stances: Stances,
   ) {}
 
-  async pin(actor: Pick<SignedIn, 'studioId' | 'trainerId'>, form: StartSession, clients: readonly ClientSummary[]): Promise<BriefPins> {
+  async pin(
+    actor: Pick<SignedIn, 'studioId' | 'trainerId'>,
+    form: StartSession,
+    clients: readonly ClientSummary[],
+  ): Promise<BriefPins> {
     const { studioId } = actor;
     const library = await this.library.current(studioId);
     const stances = await this.stances.inForce(actor);

@@ -20,6 +20,7 @@ import {
 } from './session.entities.ts';
 import { StancesModule } from '../stances/stances.module.ts';
 import { CueTrialsController } from './cueTrials.controller.ts';
+import { MarksController } from './marks.controller.ts';
 import { PracticeController } from './practice.controller.ts';
 import { LastTimeController } from './lastTime.controller.ts';
 import { SessionsController } from './sessions.controller.ts';
@@ -44,7 +45,7 @@ import { Sessions } from './sessions.ts';
     LibraryModule,
     StancesModule,
   ],
-  controllers: [SessionsController, LastTimeController, PracticeController, CueTrialsController],
+  controllers: [SessionsController, LastTimeController, PracticeController, MarksController, CueTrialsController],
   providers: [Sessions, EventLog, Briefs, History],
   exports: [Sessions, EventLog, History],
 })

@@ -10,6 +10,9 @@ import { SignInGate } from './SignInGate.tsx';
 
 const LibraryPage = lazy(() => import('../features/library/LibraryPage.tsx'));
 const MovementPage = lazy(() => import('../features/library/MovementPage.tsx'));
+const LaddersPage = lazy(() => import('../features/ladders/LaddersPage.tsx'));
+const HealthPage = lazy(() => import('../features/library/HealthPage.tsx'));
+const StancesPage = lazy(() => import('../features/settings/StancesPage.tsx'));
 const StartPage = lazy(() => import('../features/start/StartPage.tsx'));
 const FloorPage = lazy(() => import('../features/floor/FloorPage.tsx'));
 const LogListPage = lazy(() => import('../features/log/LogListPage.tsx'));
@@ -38,6 +41,10 @@ export function App() {
                 <Route index element={<TodayPage />} />
                 <Route path="library" element={<LibraryPage />} />
                 <Route path="library/:movementId" element={<MovementPage />} />
+                <Route path="ladders" element={<LaddersPage />} />
+                <Route path="ladders/:family" element={<LaddersPage />} />
+                <Route path="health" element={<HealthPage />} />
+                <Route path="stances" element={<StancesPage />} />
                 <Route path="start/:clientId" element={<StartPage />} />
                 <Route path="log" element={<LogListPage />} />
                 <Route path="log/:sessionId" element={<LogPage />} />

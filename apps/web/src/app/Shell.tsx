@@ -1,20 +1,21 @@
 import clsx from 'clsx';
 import { LogOut, Moon, Sun } from 'lucide-react';
 import { useState } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { NavLink, Outlet, useLocation } from 'react-router';
 import { Mark } from '../shared/Mark.tsx';
 import { useSignedIn } from '../shared/signedIn.tsx';
 import { chooseTheme, currentTheme } from './themeChoice.ts';
 
-const PLACES = [
+const PLACES: readonly { readonly to: string; readonly name: string; readonly also?: RegExp }[] = [
   { to: '/', name: 'Today' },
-  { to: '/library', name: 'Library' },
+  { to: '/library', name: 'Library', also: /^\/(ladders|stances|health)/ },
   { to: '/log', name: 'Log' },
 ];
 
 /** Everything but Floor: where to go on the left (or on top, on a narrow screen), the page beside it. */
 export function Shell() {
   const { me, signOut } = useSignedIn();
+  const { pathname } = useLocation();
   const [theme, setTheme] = useState(currentTheme);
   const [signOutFailed, setSignOutFailed] = useState(false);
   const other = theme === 'waxwing' ? 'dusk' : 'waxwing';
@@ -22,14 +23,14 @@ export function Shell() {
     <div className="min-h-dvh md:flex">
       <nav
         aria-label="Main"
-        className="border-base-300 flex shrink-0 items-center gap-1 border-b px-3 py-2 md:sticky md:top-0 md:h-dvh md:w-36 md:flex-col md:items-stretch md:border-r md:border-b-0 md:px-4 md:py-5"
+        className="border-base-300 print:hidden flex shrink-0 items-center gap-1 border-b px-3 py-2 md:sticky md:top-0 md:h-dvh md:w-36 md:flex-col md:items-stretch md:border-r md:border-b-0 md:px-4 md:py-5"
       >
         <div className="md:mb-4">
           <Mark size={38} />
         </div>
-        {PLACES.map(({ to, name }) => (
+        {PLACES.map(({ to, name, also }) => (
           <NavLink key={to} to={to} end={to === '/'} className="flex min-h-11 items-center px-2 text-lg">
-            {({ isActive }) => <span className={clsx(isActive && 'tail font-bold')}>{name}</span>}
+            {({ isActive }) => <span className={clsx((isActive || also?.test(pathname)) && 'tail font-bold')}>{name}</span>}
           </NavLink>
         ))}
         <div className="ml-auto flex items-center gap-1 md:mt-auto md:ml-0 md:flex-col md:items-start">

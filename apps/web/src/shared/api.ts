@@ -18,7 +18,7 @@ export class Unreachable extends Error {
   }
 }
 
-async function request<T>(method: 'GET' | 'POST', path: string, body?: unknown): Promise<T> {
+async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api/${path}`, {
@@ -39,6 +39,7 @@ async function request<T>(method: 'GET' | 'POST', path: string, body?: unknown):
 export const api = {
   get: <T>(path: string) => request<T>('GET', path),
   post: <T>(path: string, body: unknown) => request<T>('POST', path, body),
+  put: <T>(path: string, body: unknown) => request<T>('PUT', path, body),
 };
 
 export function isSignedOut(error: unknown): boolean {

@@ -5,11 +5,16 @@ import {
   lexiconOf,
   searchTextOf,
   type ClientSummary,
+  type CueTrialsAnswer,
   type Ladder,
   type Lexicon,
   type LibraryAnswer,
   type LibrarySearch,
+  type MarksAnswer,
   type MovementRevision,
+  type PlaceSummary,
+  type PracticeAnswer,
+  type StancesAnswer,
 } from '@waxwing/core';
 import { useMemo } from 'react';
 import { api } from './api.ts';
@@ -49,6 +54,32 @@ export function useLibrary() {
 
 export function useClients() {
   return useQuery({ queryKey: ['clients'], queryFn: () => api.get<ClientSummary[]>('clients') });
+}
+
+/** What one client has shown so far; asked for only when somebody is chosen. */
+export function usePractice(clientId: string | null) {
+  return useQuery({
+    queryKey: ['practice', clientId],
+    queryFn: () => api.get<PracticeAnswer>(`clients/${clientId}/practice`),
+    enabled: clientId !== null,
+  });
+}
+
+/** How far everybody has come. */
+export function useMarks() {
+  return useQuery({ queryKey: ['marks'], queryFn: () => api.get<MarksAnswer>('marks') });
+}
+
+export function usePlaces() {
+  return useQuery({ queryKey: ['places'], queryFn: () => api.get<PlaceSummary[]>('places'), staleTime: 5 * 60_000 });
+}
+
+export function useStances() {
+  return useQuery({ queryKey: ['stances'], queryFn: () => api.get<StancesAnswer>('stances') });
+}
+
+export function useCueTrials() {
+  return useQuery({ queryKey: ['cue-trials'], queryFn: () => api.get<CueTrialsAnswer>('library/cue-trials') });
 }
 
 /** Call after something was done that lists show: they are fetched anew when they are next looked at. */

@@ -7,7 +7,7 @@ import type { SessionEvent } from '../session/event.ts';
 import type { SessionLog } from '../session/log.ts';
 import type { Stances } from '../movement/resolvedMovement.ts';
 import type { CueTrials } from '../progress/libraryHealth.ts';
-import type { PractisedSet } from '../progress/mastery.ts';
+import type { Mastery, PractisedSet } from '../progress/mastery.ts';
 import type { Problem } from './checkShape.ts';
 
 /** Sessions on a page of the log. */
@@ -42,6 +42,9 @@ export interface StancesAnswer {
 export type PracticeAnswer = Readonly<Record<string, readonly PractisedSet[]>>;
 
 export type CueTrialsAnswer = readonly CueTrials[];
+
+/** How far clients have come with what they have done. */
+export type MarksAnswer = readonly { readonly clientId: string; readonly movementId: string; readonly mark: Mastery }[];
 
 /** A room with the ids of its kit. */
 export interface PlaceSummary {

@@ -19,6 +19,8 @@ export function ladderText(ladder: Ladder, movementIds: readonly string[], nameO
       .join(', ');
   return [...byRung]
     .sort(([a], [b]) => a - b)
-    .flatMap(([rung, ids]) => ids.map((id) => `  ${String(rung + 1).padStart(2)} ${nameOf(id)}${stepsOf(id) && ` → ${stepsOf(id)}`}`))
+    .flatMap(([rung, ids]) =>
+      ids.map((id) => `  ${String(rung + 1).padStart(2)} ${nameOf(id)}${stepsOf(id) && ` → ${stepsOf(id)}`}`),
+    )
     .join('\n');
 }

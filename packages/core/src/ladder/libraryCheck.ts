@@ -75,7 +75,9 @@ function checkHints(document: MovementDocument, lexicon: Lexicon, report: Report
   const types = new Set(document.faults.map(({ type }) => type));
   document.cues.forEach((cue, i) => {
     const serves = cue.for ?? (cue.shared ? lexicon.cues.get(cue.shared)?.for : undefined) ?? [];
-    const isGiven = document.faults.some(({ corrections }) => corrections.some(({ cue: slug }) => slug === (cue.shared ?? cue.id)));
+    const isGiven = document.faults.some(({ corrections }) =>
+      corrections.some(({ cue: slug }) => slug === (cue.shared ?? cue.id)),
+    );
     // A cue that states a position serves the position.
     const isPosition = cue.shared !== undefined && lexicon.cues.get(cue.shared)?.stance !== undefined;
     if (serves.length > 0 && !isPosition && !isGiven && !serves.some((type) => types.has(type))) {
@@ -99,7 +101,9 @@ function checkHints(document: MovementDocument, lexicon: Lexicon, report: Report
 function stanceTags(document: MovementDocument, lexicon: Lexicon): { path: string; tag: StanceTag }[] {
   const of = (list: string, entries: readonly { readonly stance?: StanceTag | undefined }[]) =>
     entries.flatMap(({ stance }, i) => (stance ? [{ path: `${list}[${i}].stance`, tag: stance }] : []));
-  const cues = document.cues.map((cue) => ({ stance: cue.stance ?? (cue.shared ? lexicon.cues.get(cue.shared)?.stance : undefined) }));
+  const cues = document.cues.map((cue) => ({
+    stance: cue.stance ?? (cue.shared ? lexicon.cues.get(cue.shared)?.stance : undefined),
+  }));
   return [...of('cues', cues), ...of('faults', document.faults), ...of('checkpoints', document.checkpoints)];
 }
 
@@ -138,7 +142,8 @@ function checkReferences(document: MovementDocument, lexicon: Lexicon, ids: Read
   });
   for (const { path, tag } of stanceTags(document, lexicon)) {
     const point = lexicon.stances.get(tag.point);
-    if (!point?.positions.some(({ id }) => id === tag.position)) report('error', path, `no position ${tag.position} of ${tag.point}`);
+    if (!point?.positions.some(({ id }) => id === tag.position))
+      report('error', path, `no position ${tag.position} of ${tag.point}`);
   }
   document.components?.forEach((id, i) => {
     if (!ids.has(id) || id === document.id) report('error', `components[${i}]`, `no other movement ${id}`);

@@ -131,4 +131,3 @@ export function likeNames(documents: readonly MovementDocument[]): readonly Like
     named.slice(1).flatMap((b) => (b.owner === named[0]!.owner ? [] : [{ a: named[0]!, b, likeness: 1 }])),
   );
 }
-

@@ -1,7 +1,7 @@
 import type { Lexicon, MovementRevision } from './library.ts';
 import type { Checkpoint, MovementDocument, MovementFault } from './movementDocument.ts';
 import type { CueKind, Phase, Region } from './terms.ts';
-import type { StanceTag } from './vocabulary.ts';
+import type { StancePoint, StanceTag } from './vocabulary.ts';
 
 /** Position in force for each contested point: `{ 'knee-travel': 'may-pass' }`. */
 export type Stances = Readonly<Record<string, string>>;
@@ -95,6 +95,14 @@ function resolveCues(document: MovementDocument, lexicon: Lexicon, stances: Stan
 /** The slug by which a movement's corrections name a cue. */
 function slugOf(cue: ResolvedCue, movementId: string): string {
   return cue.shared ? cue.cueId : cue.cueId.slice(movementId.length + 1);
+}
+
+/** Contested points on which something in a movement depends, and those that its author lists. */
+export function stancePointsOf(document: MovementDocument, lexicon: Pick<Lexicon, 'cues' | 'stances'>): readonly StancePoint[] {
+  const tagged = [...document.cues, ...document.faults, ...document.checkpoints].map(({ stance }) => stance?.point);
+  const shared = document.cues.map((cue) => (cue.shared ? lexicon.cues.get(cue.shared)?.stance?.point : undefined));
+  const ids = new Set([...(document.stancePoints ?? []), ...tagged, ...shared]);
+  return [...ids].flatMap((id) => (id && lexicon.stances.get(id)) || []);
 }
 
 /** Looks up everything that a movement refers to and leaves out what the stances in force exclude. */

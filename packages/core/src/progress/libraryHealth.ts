@@ -39,13 +39,21 @@ export function libraryHealth(
   const copied = likeFaultTexts(documents, COPIED).map(({ a, b }) =>
     hint(b.owner, b.path, `nearly the same words as in ${nameOf.get(a.owner)}: “${a.text}”`),
   );
-  const names = likeNames(documents).map(({ a, b }) => hint(b.owner, b.path, `“${b.text}” is nearly ${nameOf.get(a.owner)}’s “${a.text}”`));
+  const names = likeNames(documents).map(({ a, b }) =>
+    hint(b.owner, b.path, `“${b.text}” is nearly ${nameOf.get(a.owner)}’s “${a.text}”`),
+  );
   const failing = trials.flatMap(({ faultId, cueId, tally }) => {
     if (tally.trials < TRIALS_TO_JUDGE || tally.score / tally.trials >= WORKS_TOO_RARELY) return [];
     const [movementId = '', slug] = faultId.split('/');
     const at = byId.get(movementId)?.faults.findIndex(({ id }) => id === slug) ?? -1;
     if (at < 0) return [];
-    return [hint(movementId, `faults[${at}]`, `“${cueText.get(cueId) ?? cueId}” was tried ${tally.trials} times and fixed it ${tally.fixed}`)];
+    return [
+      hint(
+        movementId,
+        `faults[${at}]`,
+        `“${cueText.get(cueId) ?? cueId}” was tried ${tally.trials} times and fixed it ${tally.fixed}`,
+      ),
+    ];
   });
   const all = [...libraryProblems(documents, vocabulary), ...names, ...copied, ...failing];
   return [...all.filter(({ severity }) => severity === 'error'), ...all.filter(({ severity }) => severity === 'hint')];

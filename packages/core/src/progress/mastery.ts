@@ -53,7 +53,9 @@ export interface Shown {
 export function hasShown(first: ShownFirst, sets: readonly PractisedSet[]): Shown {
   const wanted = first.reps ?? first.seconds ?? 1;
   const counts = ({ amount, clean, effort }: PractisedSet) =>
-    clean === true && amount >= wanted && (first.reserve === 0 || (effort !== null && RESERVE_OF_EFFORT[effort] >= first.reserve));
+    clean === true &&
+    amount >= wanted &&
+    (first.reserve === 0 || (effort !== null && RESERVE_OF_EFFORT[effort] >= first.reserve));
   const most = Math.max(0, ...bySession(sets).map((session) => session.filter(counts).length));
   return { isShown: most >= first.sets, sets: most };
 }

@@ -66,7 +66,7 @@ export function FaultCorrections({ movement, library }: { movement: ResolvedMove
   );
 }
 
-function stepsOf(fault: ResolvedFault, movement: ResolvedMovement): string[] {
+export function stepsOf(fault: ResolvedFault, movement: ResolvedMovement): string[] {
   return fault.corrections.flatMap((correction) => {
     if (correction.kind !== 'cue') return [correction.text ?? ''];
     const cue = movement.cues.find(({ cueId }) => cueId === correction.cue || cueId.endsWith(`/${correction.cue}`));

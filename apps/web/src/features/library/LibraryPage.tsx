@@ -1,23 +1,34 @@
 import {
   PATTERNS,
   doseText,
+  facetsFrom,
+  matchesFacets,
   resolveMovement,
-  stancesInForce,
+  rungs,
+  wordsOf,
+  type ClientSummary,
   type MovementFault,
   type MovementRevision,
+  type Obstacle,
+  type Openness,
   type Pattern,
   type SearchField,
+  type Stances,
 } from '@waxwing/core';
 import clsx from 'clsx';
 import { Search } from 'lucide-react';
-import { useMemo } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { useSeen } from '../../shared/figure/useSeen.ts';
+import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { useAddress } from '../../shared/useAddress.ts';
+import { useViewpoint } from '../../shared/viewpoint.ts';
+import { FacetChoices, FACET_NAMES } from './FacetChoices.tsx';
 
 /** What a hit was found by, as half a sentence. */
 const FOUND_BY: Readonly<Record<SearchField, string>> = {
@@ -29,48 +40,79 @@ const FOUND_BY: Readonly<Record<SearchField, string>> = {
   levers: 'by a lever',
   kit: 'by kit',
 };
+/** More than this nobody reads to the end of; there are facets. */
+const MOST_FOUND = 200;
+/** Rows drawn at first, and added each time the end comes into view. */
+const ROWS_AT_ONCE = 40;
 
 interface Row {
   readonly revision: MovementRevision;
   readonly foundBy: string;
   readonly field?: SearchField;
+  readonly obstacles: readonly Obstacle[];
 }
 
-function rowsOf(library: IndexedLibrary, query: string, pattern: string | null): Row[] {
-  const rows: Row[] =
+interface Asked {
+  readonly query: string;
+  readonly facets: ReturnType<typeof facetsFrom>;
+  readonly sort: string | null;
+  readonly openness: Openness | null;
+}
+
+/** What can be done first, in the order asked for; then what is not open, each with why. */
+function rowsOf(library: IndexedLibrary, { query, facets, sort, openness }: Asked): Row[] {
+  const hits =
     query.trim() === ''
       ? library.revisions.map((revision) => ({ revision, foundBy: '' }))
-      : library.search.find(query, 200).flatMap((hit) => {
+      : library.search.find(query, MOST_FOUND).flatMap((hit) => {
           const revision = library.revision(hit.movementId);
           return revision ? [{ revision, foundBy: FOUND_BY[hit.field], field: hit.field }] : [];
         });
-  return pattern === null ? rows : rows.filter((row) => row.revision.document.pattern === pattern);
+  const rows = hits
+    .filter(({ revision }) => matchesFacets(revision.document, facets))
+    .map((hit): Row => ({ ...hit, obstacles: openness?.obstaclesTo(hit.revision.document.id) ?? [] }));
+  if (sort === 'name') rows.sort((a, b) => a.revision.document.name.localeCompare(b.revision.document.name));
+  if (sort === 'easiest') {
+    const rungOf = rungs(library.ladder);
+    rows.sort((a, b) => rungOf.get(a.revision.document.id)! - rungOf.get(b.revision.document.id)!);
+  }
+  return [...rows.filter(({ obstacles }) => obstacles.length === 0), ...rows.filter(({ obstacles }) => obstacles.length > 0)];
 }
 
 export default function LibraryPage() {
   const { library, isPending, error, refetch } = useLibrary();
-  // The whole state of the view is in the address, so that a search can be sent and gone back to.
-  const [params, setParams] = useSearchParams();
-  const query = params.get('q') ?? '';
-  const pattern = params.get('pattern');
-  const set = (name: string, value: string) =>
-    setParams(
-      (before) => {
-        const next = new URLSearchParams(before);
-        if (value) next.set(name, value);
-        else next.delete(name);
-        return next;
-      },
-      { replace: true },
-    );
-  const rows = useMemo(() => (library ? rowsOf(library, query, pattern) : []), [library, query, pattern]);
+  const address = useAddress();
+  const query = address.get('q') ?? '';
+  // The letters show at once; the list follows when there is time.
+  const asked = useDeferredValue(query);
+  const clientId = address.get('for');
+  const place = address.get('place');
+  const { openness, client, stances } = useViewpoint(clientId, place);
+  const sort = address.get('sort');
+  const said = FACET_NAMES.map((name) => [name, address.get(name) ?? undefined] as const);
+  const facetKey = said.map(([, value]) => value ?? '').join('|');
+  const rows = useMemo(
+    () => (library ? rowsOf(library, { query: asked, facets: facetsFrom(Object.fromEntries(said)), sort, openness }) : []),
+    // `said` is new each time; its key says whether it differs.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [library, asked, facetKey, sort, openness],
+  );
   const patterns = useMemo(
     () => PATTERNS.filter((each) => library?.revisions.some((revision) => revision.document.pattern === each)),
     [library],
   );
+  const isNarrowed = query !== '' || said.some(([, value]) => value) || Boolean(place);
 
   return (
-    <Page title="Library" aside={library && <span className="text-quiet text-lg">{library.revisions.length} movements</span>}>
+    <Page
+      title="Library"
+      aside={
+        <>
+          {library && <span className="text-quiet text-lg">{library.revisions.length} movements</span>}
+          <LibraryNav />
+        </>
+      }
+    >
       <label className="input bg-panel flex min-h-14 w-full max-w-2xl items-center gap-3 text-lg">
         <Search aria-hidden="true" size={22} />
         <span className="sr-only">Find a movement</span>
@@ -79,21 +121,46 @@ export default function LibraryPage() {
           value={query}
           autoFocus
           placeholder="Name, muscle, fault, or what you’d say"
-          onChange={(event) => set('q', event.target.value)}
+          onChange={(event) => address.set({ q: event.target.value })}
         />
       </label>
-      <PatternChoice patterns={patterns} chosen={pattern} onChoose={(value) => set('pattern', value)} />
+      <PatternChoice patterns={patterns} chosen={address.get('pattern')} onChoose={(value) => address.set({ pattern: value })} />
+      {library && <FacetChoices library={library} address={address} />}
       {isPending && <Loading what="the library" />}
       {error && <Failed what="the library" error={error} onRetry={() => void refetch()} />}
-      {library && <p className="sr-only" role="status">{`${rows.length} found`}</p>}
+      {library && (
+        <p className="text-quiet py-1" role="status">
+          {isNarrowed || client ? countText(rows, client) : <span className="sr-only">{rows.length} found</span>}
+        </p>
+      )}
       {library && rows.length === 0 && (
         <Empty title="Nothing found">
           <p>Try fewer letters, a muscle, or what goes wrong: “knee drops in”.</p>
+          {isNarrowed && (
+            <button type="button" className="btn mt-3" onClick={() => address.set(NO_FACETS)}>
+              Show all movements
+            </button>
+          )}
         </Empty>
       )}
-      {library && <Results library={library} rows={rows} query={query} />}
+      {library && (
+        <Results key={`${asked}|${facetKey}`} library={library} rows={rows} query={asked} stances={stances} client={client} />
+      )}
     </Page>
   );
+}
+
+const NO_FACETS = Object.fromEntries(['q', 'place', 'sort', ...FACET_NAMES].map((name) => [name, null]));
+
+function countText(rows: readonly Row[], client: ClientSummary | null): string {
+  const open = rows.filter(({ obstacles }) => obstacles.length === 0).length;
+  const shut = rows.length - open;
+  if (!client) return shut > 0 ? `${open} can be done there, ${shut} can’t` : `${rows.length} found`;
+  return `${open} open to ${firstName(client)}, ${shut} not yet`;
+}
+
+function firstName({ name }: ClientSummary): string {
+  return name.split(' ')[0]!;
 }
 
 interface PatternChoiceProps {
@@ -104,7 +171,7 @@ interface PatternChoiceProps {
 
 function PatternChoice({ patterns, chosen, onChoose }: PatternChoiceProps) {
   return (
-    <div className="my-3 flex flex-wrap gap-x-5" role="group" aria-label="Pattern">
+    <div className="mt-3 flex flex-wrap gap-x-5" role="group" aria-label="Pattern">
       {['', ...patterns].map((each) => {
         const isChosen = (chosen ?? '') === each;
         return (
@@ -115,7 +182,7 @@ function PatternChoice({ patterns, chosen, onChoose }: PatternChoiceProps) {
             className="min-h-11 cursor-pointer text-lg"
             onClick={() => onChoose(each)}
           >
-            <span className={clsx(isChosen ? 'tail font-bold' : 'text-quiet')}>{each || 'all'}</span>
+            <span className={clsx(isChosen ? 'tail font-bold' : 'text-quiet')}>{each.replace('-', ' ') || 'all'}</span>
           </button>
         );
       })}
@@ -123,26 +190,66 @@ function PatternChoice({ patterns, chosen, onChoose }: PatternChoiceProps) {
   );
 }
 
-function Results({ library, rows, query }: { library: IndexedLibrary; rows: readonly Row[]; query: string }) {
+interface ResultsProps {
+  readonly library: IndexedLibrary;
+  readonly rows: readonly Row[];
+  readonly query: string;
+  readonly stances: Stances;
+  readonly client: ClientSummary | null;
+}
+
+/** Draws what is looked at and a little more, so that thousands cost no more than forty. */
+function Results({ library, rows, query, stances, client }: ResultsProps) {
+  const [drawn, setDrawn] = useState(ROWS_AT_ONCE);
+  const shut = rows.findIndex(({ obstacles }) => obstacles.length > 0);
   return (
-    <ul className="border-base-300 border-t">
-      {rows.map((row) => (
-        <ResultRow key={row.revision.document.id} library={library} row={row} query={query} />
-      ))}
-    </ul>
+    <>
+      <ul className="border-base-300 border-t">
+        {rows.slice(0, drawn).map((row, i) => (
+          <ResultRow
+            key={row.revision.document.id}
+            library={library}
+            row={row}
+            query={query}
+            stances={stances}
+            client={client}
+            heading={i === shut ? (client ? `Not open to ${firstName(client)} yet` : 'Can’t be done there') : null}
+          />
+        ))}
+      </ul>
+      {drawn < rows.length && <More key={drawn} onSeen={() => setDrawn((count) => count + ROWS_AT_ONCE)} />}
+    </>
   );
 }
 
+function More({ onSeen }: { onSeen: () => void }) {
+  const { ref, isSeen } = useSeen<HTMLDivElement>();
+  useEffect(() => {
+    if (isSeen) onSeen();
+    // Once for each time it comes into view.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isSeen]);
+  return <div ref={ref} className="h-24" />;
+}
+
+interface ResultRowProps extends Omit<ResultsProps, 'rows'> {
+  readonly row: Row;
+  /** Begins another part of the list. */
+  readonly heading: string | null;
+}
+
 /** A movement with its most telling moment; found by a fault, with that fault on it. */
-function ResultRow({ library, row: { revision, foundBy, field }, query }: { library: IndexedLibrary; row: Row; query: string }) {
+function ResultRow({ library, row: { revision, foundBy, field, obstacles }, query, stances, client, heading }: ResultRowProps) {
   const { document } = revision;
   const { ref, isSeen } = useSeen<HTMLLIElement>();
   const found = field === 'faults' ? faultFoundBy(revision, library, query) : null;
+  const params = new URLSearchParams({ ...(found && { fault: found.id }), ...(client && { for: client.clientId }) }).toString();
   return (
     <li ref={ref} className="border-base-300 border-b">
+      {heading && <h2 className="bg-base-200 px-2 py-2 text-xl">{heading}</h2>}
       <Link
-        to={`/library/${document.id}${found ? `?fault=${found.id}` : ''}`}
-        className="hover:bg-base-200 grid min-h-20 grid-cols-[5.5rem_1fr] items-center gap-x-4 px-2 py-1.5 md:grid-cols-[5.5rem_16rem_1fr_13rem]"
+        to={`/library/${document.id}${params && `?${params}`}`}
+        className="hover:bg-base-200 grid min-h-20 grid-cols-[5.5rem_1fr] items-center gap-x-4 px-2 py-1.5 md:grid-cols-[5.5rem_16rem_1fr_15rem]"
       >
         <span className="row-span-3 flex h-16 items-end justify-center md:row-span-1">
           {isSeen &&
@@ -158,12 +265,16 @@ function ResultRow({ library, row: { revision, foundBy, field }, query }: { libr
             ))}
         </span>
         <span className="heading text-xl">{document.name}</span>
-        <span className="text-lg">“{shortestCue(library, revision)}”</span>
-        <span className="text-quiet">
-          {found
-            ? `${faultName(found, library)}, ${found.severity}`
-            : foundBy || `${document.pattern} · ${doseText(document.dose)}`}
-        </span>
+        <span className="text-lg">“{shortestCue(library, revision, stances)}”</span>
+        {obstacles.length > 0 ? (
+          <span className="leading-snug">{obstacles.map(({ text }) => text).join('; ')}</span>
+        ) : (
+          <span className="text-quiet">
+            {found
+              ? `${faultName(found, library)}, ${found.severity}`
+              : foundBy || `${document.pattern.replace('-', ' ')} · ${doseText(document.dose)}`}
+          </span>
+        )}
       </Link>
     </li>
   );
@@ -175,11 +286,12 @@ function faultName(fault: MovementFault, library: IndexedLibrary): string {
 
 /** Which of a movement's faults the words are about: the one that shares most of their beginnings. */
 function faultFoundBy({ document }: MovementRevision, library: IndexedLibrary, query: string): MovementFault | null {
-  const wanted = wordsOf(query);
+  const longEnough = (words: string[]) => words.filter((word) => word.length > 1);
+  const wanted = longEnough(wordsOf(query));
   let best: MovementFault | null = null;
   let most = 0;
   for (const fault of document.faults) {
-    const said = wordsOf(`${faultName(fault, library)} ${fault.seen}`);
+    const said = longEnough(wordsOf(`${faultName(fault, library)} ${fault.seen}`));
     const shared = wanted.filter((word) => said.some((each) => each.startsWith(word.slice(0, 4)))).length;
     if (shared > most) {
       most = shared;
@@ -189,15 +301,8 @@ function faultFoundBy({ document }: MovementRevision, library: IndexedLibrary, q
   return best;
 }
 
-function wordsOf(text: string): string[] {
-  return text
-    .toLowerCase()
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter((word) => word.length > 1);
-}
-
 /** What carries furthest across a room, of what the stances in force leave. */
-function shortestCue(library: IndexedLibrary, revision: MovementRevision): string {
-  const { cues } = resolveMovement(revision, library.lexicon, stancesInForce(library.lexicon));
+function shortestCue(library: IndexedLibrary, revision: MovementRevision, stances: Stances): string {
+  const { cues } = resolveMovement(revision, library.lexicon, stances);
   return cues.reduce((shortest, { text }) => (shortest === '' || text.length < shortest.length ? text : shortest), '');
 }

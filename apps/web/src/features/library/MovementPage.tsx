@@ -2,21 +2,27 @@ import {
   doseText,
   resolveMovement,
   rungs,
-  stancesInForce,
+  stancePointsOf,
+  type Openness,
   tempoText,
   type Phase,
   type MovementRevision,
   type ResolvedFault,
   type ResolvedMovement,
+  type Stances,
 } from '@waxwing/core';
 import clsx from 'clsx';
+import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { useAddress } from '../../shared/useAddress.ts';
+import { useViewpoint } from '../../shared/viewpoint.ts';
 import { FaultCorrections } from './FaultCorrections.tsx';
 import { LadderNeighbours } from './LadderNeighbours.tsx';
+import { MovementSheet } from './MovementSheet.tsx';
 import { FigureStage } from './FigureStage.tsx';
 import { anchorOf, RepStrip } from './RepStrip.tsx';
 
@@ -70,10 +76,9 @@ function usePickedFault(movement: ResolvedMovement) {
 }
 
 function Movement({ revision, library }: { revision: MovementRevision; library: IndexedLibrary }) {
-  const movement = useMemo(
-    () => resolveMovement(revision, library.lexicon, stancesInForce(library.lexicon)),
-    [revision, library.lexicon],
-  );
+  const address = useAddress();
+  const { stances, openness, client } = useViewpoint(address.get('for'));
+  const movement = useMemo(() => resolveMovement(revision, library.lexicon, stances), [revision, library.lexicon, stances]);
   const { picked, pick } = usePickedFault(movement);
   const [phase, setPhase] = useState<Phase | null>(null);
   const [wish, setWish] = useState<{ phase: Phase; asked: number }>({ phase: picked?.phase ?? 'turn', asked: picked ? 1 : 0 });
@@ -92,12 +97,26 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
     <Page
       title={document.name}
       aside={
-        <span className="text-quiet text-lg">
-          {document.otherNames.length > 0 && `also: ${document.otherNames[0]!.toLowerCase()} · `}
-          {family.toLowerCase()} ladder, rung {rung} of {top}
-        </span>
+        <>
+          <span className="text-quiet text-lg">
+            {document.otherNames.length > 0 && `also: ${document.otherNames[0]!.toLowerCase()} · `}
+            <Link className="link" to={`/ladders/${document.family}?at=${document.id}`}>
+              {family.toLowerCase()} ladder
+            </Link>
+            , rung {rung} of {top}
+          </span>
+          <button
+            type="button"
+            className="btn btn-ghost ml-auto min-h-11 font-normal print:hidden"
+            onClick={() => window.print()}
+          >
+            <Printer aria-hidden="true" size={18} /> Print the sheet
+          </button>
+        </>
       }
+      printed={<MovementSheet movement={movement} library={library} />}
     >
+      {client && openness && <OpenTo openness={openness} movementId={document.id} name={client.name.split(' ')[0]!} />}
       <div className={clsx('grid gap-x-6 gap-y-5', document.figure && 'lg:grid-cols-[16.5rem_minmax(0,1fr)]')}>
         <FigureStage
           movement={movement}
@@ -121,7 +140,9 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
         <div className="grid gap-8">
           <FaultCorrections movement={movement} library={library} />
           <LadderNeighbours movementId={document.id} library={library} />
+          <PartsAndUses movement={movement} library={library} />
           <Limits movement={movement} library={library} />
+          <StanceNotes movement={movement} library={library} stances={stances} />
         </div>
       </div>
     </Page>
@@ -189,51 +210,105 @@ function Facts({ movement: { document }, library }: { movement: ResolvedMovement
 function Limits({ movement: { document }, library }: { movement: ResolvedMovement; library: IndexedLibrary }) {
   const { lexicon } = library;
   return (
-    <>
-      <section>
-        <h2 className="text-2xl">Limit it when</h2>
-        <dl className="mt-2">
-          {document.cautions.map((caution) => (
-            <div key={caution.caution} className="grid gap-x-4 py-1 sm:grid-cols-[9rem_1fr]">
-              <dt className="font-bold">{lexicon.cautions.get(caution.caution)?.name ?? caution.caution}</dt>
+    <section>
+      <h2 className="text-2xl">Limit it when</h2>
+      <dl className="mt-2">
+        {document.cautions.map((caution) => (
+          <div key={caution.caution} className="grid gap-x-4 py-1 sm:grid-cols-[9rem_1fr]">
+            <dt className="font-bold">{lexicon.cautions.get(caution.caution)?.name ?? caution.caution}</dt>
+            <dd>
+              {caution.closed && <b>Not open. </b>}
+              {caution.limit}{' '}
+              {caution.instead && (
+                <Link className="link" to={`/library/${caution.instead}`}>
+                  {library.nameOf(caution.instead)} instead
+                </Link>
+              )}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <p className="text-quiet mt-2 text-sm">
+        Waxwing supports your judgement; it doesn’t diagnose or treat. Sharp, joint or radiating pain ends the set and goes to a
+        clinician. Your scope of practice and local rules come first.
+      </p>
+    </section>
+  );
+}
+
+/** Whether it is open to the client in the address, how far they have come with it, and what stands in the way. */
+function OpenTo({ openness, movementId, name }: { openness: Openness; movementId: string; name: string }) {
+  const obstacles = openness.obstaclesTo(movementId);
+  const mark = openness.markOf(movementId);
+  return (
+    <p className="bg-base-200 mb-5 px-4 py-3 text-lg print:hidden">
+      {obstacles.length === 0 ? (
+        <>
+          <b>Open to {name}</b>
+          {mark ? `: ${mark}` : ', not done yet'}
+        </>
+      ) : (
+        <>
+          <b>Not open to {name} yet:</b> {obstacles.map(({ text }) => text).join('; ')}
+        </>
+      )}
+    </p>
+  );
+}
+
+/** What a joined movement is made of, and which joined movements this one is part of. */
+function PartsAndUses({ movement: { document }, library }: { movement: ResolvedMovement; library: IndexedLibrary }) {
+  const parts = document.components ?? [];
+  const uses = library.revisions
+    .filter((each) => each.document.components?.includes(document.id))
+    .map((each) => each.document.id);
+  if (parts.length + uses.length === 0) return null;
+  const links = (ids: readonly string[]) =>
+    ids.map((id, i) => (
+      <span key={id}>
+        {i > 0 && ', '}
+        <Link className="link" to={`/library/${id}`}>
+          {library.nameOf(id)}
+        </Link>
+      </span>
+    ));
+  return (
+    <section>
+      <h2 className="text-2xl">Joined</h2>
+      {parts.length > 0 && <p className="mt-1 text-lg">Made of {links(parts)}. Each should be clean on its own first.</p>}
+      {uses.length > 0 && <p className="mt-1 text-lg">Part of {links(uses)}.</p>}
+    </section>
+  );
+}
+
+/** Contested points that matter here, with the position in force and why the library takes its own. */
+function StanceNotes({ movement, library, stances }: { movement: ResolvedMovement; library: IndexedLibrary; stances: Stances }) {
+  const points = stancePointsOf(movement.document, library.lexicon);
+  if (points.length === 0) return null;
+  return (
+    <section>
+      <h2 className="text-2xl">Where coaches differ</h2>
+      <dl className="mt-2">
+        {points.map((point) => {
+          const inForce = stances[point.id] ?? point.default;
+          const position = point.positions.find(({ id }) => id === inForce);
+          return (
+            <div key={point.id} className="grid gap-x-4 py-1 sm:grid-cols-[9rem_1fr]">
+              <dt className="font-bold">
+                <Link className="link" to={`/stances#${point.id}`}>
+                  {point.name}
+                </Link>
+              </dt>
               <dd>
-                {caution.closed && <b>Not open. </b>}
-                {caution.limit}{' '}
-                {caution.instead && (
-                  <Link className="link" to={`/library/${caution.instead}`}>
-                    {library.nameOf(caution.instead)} instead
-                  </Link>
-                )}
+                {position?.name}.{' '}
+                <span className="text-quiet">
+                  {inForce === point.default ? point.reason : 'Chosen here over the library’s own position.'}
+                </span>
               </dd>
             </div>
-          ))}
-        </dl>
-        <p className="text-quiet mt-2 text-sm">
-          Waxwing supports your judgement; it doesn’t diagnose or treat. Sharp, joint or radiating pain ends the set and goes to a
-          clinician. Your scope of practice and local rules come first.
-        </p>
-      </section>
-      {(document.stancePoints ?? []).length > 0 && (
-        <section>
-          <h2 className="text-2xl">Where coaches differ</h2>
-          <dl className="mt-2">
-            {document.stancePoints!.map((id) => {
-              const point = lexicon.stances.get(id);
-              const position = point?.positions.find((each) => each.id === point.default);
-              return (
-                point && (
-                  <div key={id} className="grid gap-x-4 py-1 sm:grid-cols-[9rem_1fr]">
-                    <dt className="font-bold">{point.name}</dt>
-                    <dd>
-                      {position?.name}. <span className="text-quiet">{point.reason}</span>
-                    </dd>
-                  </div>
-                )
-              );
-            })}
-          </dl>
-        </section>
-      )}
-    </>
+          );
+        })}
+      </dl>
+    </section>
   );
 }

@@ -14,7 +14,7 @@ import { useId } from 'react';
 import { PhaseStill } from '../../shared/figure/PhaseStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 
-const PHASE_NAMES: Readonly<Record<Phase, string>> = {
+export const PHASE_NAMES: Readonly<Record<Phase, string>> = {
   'set-up': 'Set-up',
   lower: 'Lower',
   turn: 'Turn',

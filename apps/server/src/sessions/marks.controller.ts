@@ -1,0 +1,31 @@
+import { Controller, Get } from '@nestjs/common';
+import { masteryOf, type MarksAnswer } from '@waxwing/core';
+import { Actor, type SignedIn } from '../accounts/actor.ts';
+import { Clients } from '../clients/clients.ts';
+import { Library } from '../library/library.ts';
+import { History } from './history.ts';
+
+/** How far each of a trainer's clients has come on every ladder. */
+@Controller('api/marks')
+export class MarksController {
+  constructor(
+    private readonly clients: Clients,
+    private readonly library: Library,
+    private readonly history: History,
+  ) {}
+
+  @Get()
+  async marks(@Actor() actor: SignedIn): Promise<MarksAnswer> {
+    const { revisions } = await this.library.current(actor.studioId);
+    const documents = new Map(revisions.map(({ document }) => [document.id, document]));
+    const marks: MarksAnswer[number][] = [];
+    for (const { clientId } of await this.clients.list(actor)) {
+      for (const [movementId, sets] of Object.entries(await this.history.practice(clientId))) {
+        const document = documents.get(movementId);
+        const mark = document && masteryOf(document, sets);
+        if (mark) marks.push({ clientId, movementId, mark });
+      }
+    }
+    return marks;
+  }
+}

@@ -1,0 +1,62 @@
+import { ladderOf, lowerFirst, rungs, shownFirstText, type MovementDocument } from '@waxwing/core';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import type { IndexedLibrary } from '../../shared/queries.ts';
+import type { RungMarks } from './marks.ts';
+
+interface LadderListProps {
+  readonly library: IndexedLibrary;
+  readonly documents: readonly MovementDocument[];
+  readonly marks: RungMarks;
+  readonly search: string;
+}
+
+/** The same ladder as a list, rung by rung. */
+export function LadderList({ library, documents, marks, search }: LadderListProps) {
+  const sorted = useMemo(() => {
+    const rungOf = rungs(ladderOf(documents));
+    return [...documents]
+      .map((document) => ({ document, rung: rungOf.get(document.id)! }))
+      .sort((a, b) => a.rung - b.rung || a.document.name.localeCompare(b.document.name));
+  }, [documents]);
+  return (
+    <table className="w-full">
+      <thead>
+        <tr className="text-quiet text-left">
+          <th className="w-16 py-2 font-normal">rung</th>
+          <th className="font-normal">movement</th>
+          <th className="font-normal">goes on to</th>
+          <th className="w-48 font-normal">stands there</th>
+        </tr>
+      </thead>
+      <tbody>
+        {sorted.map(({ document, rung }) => {
+          const { mark, people, obstacle } = marks.of(document.id);
+          return (
+            <tr key={document.id} className="border-base-300 border-t align-top">
+              <td className="figures py-2">{rung + 1}</td>
+              <td className="py-2 pr-4 text-lg">
+                <Link className="hover:underline" to={`/library/${document.id}${search}`}>
+                  {document.name}
+                </Link>
+              </td>
+              <td className="py-2 pr-4 leading-snug">
+                {library.ladder.harderFrom(document.id).map((step) => (
+                  <p key={step.to}>
+                    {library.nameOf(step.to)}:{' '}
+                    {step.levers.map((lever) => library.lexicon.levers.get(lever)?.name ?? lever).join(', ')}
+                    <span className="text-quiet">
+                      , first {shownFirstText(step.shownFirst)}
+                      {step.shownFirst.also && `, ${lowerFirst(step.shownFirst.also)}`}
+                    </span>
+                  </p>
+                ))}
+              </td>
+              <td className="py-2 leading-snug">{obstacle ?? mark ?? people.join(', ')}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,7 @@
+import { libraryHealth } from '@waxwing/core';
+import type { HealthAnswer, HealthQuestion } from './healthMessages.ts';
+
+self.addEventListener('message', ({ data }: MessageEvent<HealthQuestion>) => {
+  const answer: HealthAnswer = libraryHealth(data.documents, data.vocabulary, data.trials);
+  self.postMessage(answer);
+});
