@@ -122,6 +122,7 @@ export function heldMasses(body: Body, hold: FigureHold | undefined): HeldMass[]
   if (!hold || hold.kg === 0) return [];
   return SIDES.map((side) => {
     const { part, local } = bodyPoint(body, `grip.${side}`);
-    return { part, at: local, kg: hold.kg / 2 };
+    const share = hold.hand === undefined ? 0.5 : hold.hand === side ? 1 : 0;
+    return { part, at: local, kg: hold.kg * share };
   });
 }

@@ -1,4 +1,4 @@
-import type { Side } from '../movement/terms.ts';
+import { SIDES, type Side } from '../movement/terms.ts';
 import { ROOM, type Frames } from './body.ts';
 import { bodyPoint, whereIs } from './landmarks.ts';
 import type { Lump, Piece, Tone } from './flesh.ts';
@@ -56,9 +56,21 @@ function dumbbell(frames: Frames, side: Side): Piece[] {
   return [head(-0.1), head(0.1), piece(`handle.${side}`, 'iron', [knob(end(-0.08), 0.012), knob(end(0.08), 0.012)], 0, side)];
 }
 
+/** A bell that hangs from one hand. */
+function kettlebell(frames: Frames, side: Side): Piece[] {
+  const at = whereIs(frames, `grip.${side}`);
+  const low: Vec3 = [at[0], at[1], at[2] - 0.16];
+  return [
+    piece(`kettlebell.${side}`, 'iron', [knob(low, 0.08)], 0.02, side),
+    piece(`kettlebell.${side}`, 'iron', [knob(at, 0.014), knob([at[0], at[1], at[2] - 0.1], 0.03)], 0.02, side),
+  ];
+}
+
 function heldPieces(rep: Rep, frames: Frames): Piece[] {
   const { hold } = rep;
   if (!hold) return [];
+  // A hand is written for the left side working.
+  const hand = hold.hand && (rep.side === 'left' ? hold.hand : hold.hand === 'left' ? 'right' : 'left');
   const left = whereIs(frames, 'grip.left');
   const right = whereIs(frames, 'grip.right');
   const middle = mix(left, right, 0.5);
@@ -66,6 +78,7 @@ function heldPieces(rep: Rep, frames: Frames): Piece[] {
     case 'dumbbells':
       return [...dumbbell(frames, 'left'), ...dumbbell(frames, 'right')];
     case 'dumbbell': {
+      if (hand) return dumbbell(frames, hand);
       // Cupped by its upper head, it hangs upright between the hands.
       const at = (down: number): Vec3 => [middle[0], middle[1], middle[2] - down];
       return [
@@ -75,6 +88,7 @@ function heldPieces(rep: Rep, frames: Frames): Piece[] {
       ];
     }
     case 'kettlebell': {
+      if (hand) return kettlebell(frames, hand);
       const up = rep.hands === 'chest';
       // Held by the horns in front of the chest it stands over the hands; else it hangs below them.
       const at = (down: number): Vec3 => [middle[0] + (up ? 0.035 : 0), middle[1], middle[2] - down];
@@ -85,14 +99,7 @@ function heldPieces(rep: Rep, frames: Frames): Piece[] {
       ];
     }
     case 'kettlebells':
-      return (['left', 'right'] as const).flatMap((side) => {
-        const at = whereIs(frames, `grip.${side}`);
-        const low: Vec3 = [at[0], at[1], at[2] - 0.16];
-        return [
-          piece(`kettlebell.${side}`, 'iron', [knob(low, 0.08)], 0.02, side),
-          piece(`kettlebell.${side}`, 'iron', [knob(at, 0.014), knob([at[0], at[1], at[2] - 0.1], 0.03)], 0.02, side),
-        ];
-      });
+      return SIDES.flatMap((side) => kettlebell(frames, side));
     case 'bar':
     case 'dowel': {
       const axis = unit(subtract(left, right));

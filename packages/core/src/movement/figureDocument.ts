@@ -19,11 +19,13 @@ import {
   HELD_THINGS,
   PHASES,
   POSITIONS,
+  SIDES,
   SLUG_PATTERN,
   type HandPlace,
   type HeldThing,
   type Phase,
   type Position,
+  type Side,
 } from './terms.ts';
 
 /** `knee.flexion`, or `knee.left.flexion` for one side. Which there are, and their limits, is known to `figure/joints`. */
@@ -111,6 +113,8 @@ export class FigureThing {
 export class FigureHold {
   @IsIn(HELD_THINGS) thing!: HeldThing;
   @IsNumber() @Min(0) @Max(300) kg!: number;
+  /** A single thing in this hand; between both when not given. */
+  @IsOptional() @IsIn(SIDES) hand?: Side;
 }
 
 /** The one freedom that brings the centre of mass over the base, and where in the base: 0 rear, 1 front. */
