@@ -151,13 +151,23 @@ export const FREEDOMS_OF_PART: readonly (readonly number[])[] = CHAINS.map(({ sw
   ]),
 ]);
 
+/** How a body lies: a movement's position, and what only the mirror of one on its right side is. */
+export type Lie = Position | 'side-lying-left';
+
+/** How a body lies in the mirror. */
+export function mirroredLie(lie: Lie): Lie {
+  if (lie === 'side-lying') return 'side-lying-left';
+  return lie === 'side-lying-left' ? 'side-lying' : lie;
+}
+
 /** How the pelvis lies in the world before tilt, list and turn: rows of a rotation matrix. */
-export const ORIENTATION_OF_POSITION: Readonly<Record<Position, readonly number[]>> = (() => {
+export const ORIENTATION_OF_POSITION: Readonly<Record<Lie, readonly number[]>> = (() => {
   const upright = [1, 0, 0, 0, 1, 0, 0, 0, 1];
   // Face down, head to +x; face up, head to −x; on the right side with the head to −y.
   const prone = [0, 0, 1, 0, 1, 0, -1, 0, 0];
   const supine = [0, 0, -1, 0, 1, 0, 1, 0, 0];
   const sideLying = [1, 0, 0, 0, 0, -1, 0, 1, 0];
+  const onTheLeft = [1, 0, 0, 0, 0, 1, 0, -1, 0];
   return {
     standing: upright,
     split: upright,
@@ -169,6 +179,7 @@ export const ORIENTATION_OF_POSITION: Readonly<Record<Position, readonly number[
     prone,
     supine,
     'side-lying': sideLying,
+    'side-lying-left': onTheLeft,
   };
 })();
 
@@ -331,7 +342,7 @@ function turnAbout(r: Float64Array, axis: 0 | 1 | 2, angle: number): void {
 }
 
 /** The frames of a posture. */
-export function framesOf(body: Body, position: Position, posture: Posture): Frames {
+export function framesOf(body: Body, position: Lie, posture: Posture): Frames {
   if (posture.length !== FREEDOM_COUNT) throw new RangeError(`a posture has ${FREEDOM_COUNT} numbers, not ${posture.length}`);
   const frames = new Frames(body, ORIENTATION_OF_POSITION[position]);
   frames.place(posture);

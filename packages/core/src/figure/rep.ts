@@ -1,7 +1,7 @@
 import type { FigureDocument } from '../movement/figureDocument.ts';
-import type { HandPlace, Phase, Position, Side } from '../movement/terms.ts';
+import type { HandPlace, Phase, Side } from '../movement/terms.ts';
 import type { HeldMass } from './balance.ts';
-import { PARTS, bodyOf, type Body } from './body.ts';
+import { PARTS, bodyOf, mirroredLie, type Body, type Lie } from './body.ts';
 import type { Contact } from './contacts.ts';
 import { changeKeys } from './faultPose.ts';
 import { Stop, type FigureError } from './figureError.ts';
@@ -32,7 +32,7 @@ export interface RepKey {
 /** One repetition of one body, solved. Postures are evenly spaced along the way, not in time (`timeline` has the time). */
 export interface Rep {
   readonly body: Body;
-  readonly position: Position;
+  readonly position: Lie;
   readonly keys: readonly RepKey[];
   readonly samples: readonly Posture[];
   /** What must touch at each sample. */
@@ -215,6 +215,7 @@ export function mirroredRep(rep: Rep): Rep {
   return {
     ...rep,
     side: rep.side === 'left' ? 'right' : 'left',
+    position: mirroredLie(rep.position),
     keys: rep.keys.map((key) => ({ ...key, posture: mirrored(key.posture), contacts: contacts(key.contacts) })),
     samples: rep.samples.map(mirrored),
     contactsAt: rep.contactsAt.map(contacts),

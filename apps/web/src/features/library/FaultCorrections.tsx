@@ -54,6 +54,7 @@ export function FaultCorrections({ movement, library }: { movement: ResolvedMove
                 </li>
               )}
             </ol>
+            <WorkedOnBy fault={fault} library={library} movementId={movement.movementId} />
             {fault.stopWhen && (
               <p className="mt-1">
                 <b>Stop when:</b> {fault.stopWhen}
@@ -73,4 +74,23 @@ export function stepsOf(fault: ResolvedFault, movement: ResolvedMovement): strin
     // A cue that the stances in force leave out isn't part of the way.
     return cue ? [`“${cue.text}”`] : [];
   });
+}
+
+/** What to do about the cause outside this movement. */
+function WorkedOnBy({ fault, library, movementId }: { fault: ResolvedFault; library: IndexedLibrary; movementId: string }) {
+  const ids = (library.lexicon.faultTypes.get(fault.type)?.workedOnBy ?? []).filter((id) => id !== movementId && library.revision(id));
+  if (ids.length === 0) return null;
+  return (
+    <p className="text-quiet mt-1">
+      works on the cause:{' '}
+      {ids.map((id, i) => (
+        <span key={id}>
+          {i > 0 && ', '}
+          <Link className="link" to={`/library/${id}`}>
+            {library.nameOf(id)}
+          </Link>
+        </span>
+      ))}
+    </p>
+  );
 }
