@@ -84,6 +84,10 @@ export class SignedInClient {
     return request(this.app.getHttpServer()).post(path).set('Cookie', this.cookie).send(body);
   }
 
+  put(path: string, body: object): Test {
+    return request(this.app.getHttpServer()).put(path).set('Cookie', this.cookie).send(body);
+  }
+
   async start(clientId: string, movementIds: readonly string[], localDate: string): Promise<SessionBrief> {
     const form: StartSession = {
       sessionId: v7(),

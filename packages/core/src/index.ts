@@ -36,6 +36,7 @@ export * from './progress/openness.ts';
 export * from './session/actions.ts';
 export * from './session/amount.ts';
 export * from './session/brief.ts';
+export * from './session/briefMovements.ts';
 export * from './session/envelope.ts';
 export * from './session/eventTypes.ts';
 export * from './session/fold.ts';

@@ -2,6 +2,7 @@ import { BadRequestException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import {
   BODYWEIGHT,
+  movementsForFloor,
   startingTarget,
   type ClientBrief,
   type ClientSummary,
@@ -69,9 +70,14 @@ export class Briefs {
         }),
       });
     }
+    const picked = form.lanes.flatMap(({ movements }) => movements.map(({ movementId }) => movementId));
+    const onFloor = movementsForFloor(
+      picked,
+      library.revisions.map(({ document }) => document),
+    );
     return {
       vocabularyRevisionId: library.vocabularyRevisionId,
-      revisionIds: library.revisions.map((revision) => revision.revisionId),
+      revisionIds: library.revisions.filter(({ document }) => onFloor.has(document.id)).map((revision) => revision.revisionId),
       clients: briefs,
       kit: place?.kit ?? null,
     };

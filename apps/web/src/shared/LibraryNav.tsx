@@ -13,7 +13,7 @@ export function LibraryNav() {
   return (
     <nav aria-label="Library" className="ml-auto flex gap-x-5 print:hidden">
       {PARTS.map(({ to, name }) => (
-        <NavLink key={to} to={to} end className="flex min-h-11 items-center text-lg">
+        <NavLink key={to} to={to} end={to === '/library'} className="flex min-h-11 items-center text-lg">
           {({ isActive }) => <span className={clsx(isActive ? 'tail font-bold' : 'text-quiet')}>{name}</span>}
         </NavLink>
       ))}

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { movementDocument, smallMovements } from '../test/smallLibrary.ts';
-import { findLoop, ladderOf, nearest, rungs } from './ladder.ts';
+import { findLoop, ladderOf, nearest, pathTo, reach, rungs } from './ladder.ts';
+import { ladderText } from './ladderText.ts';
 import { reasonsClosed } from './openTo.ts';
 
 const SHOWN = { sets: 1, reps: 1, reserve: 0 };
@@ -49,5 +50,42 @@ describe('the ladder', () => {
     const bell = { ...loaded, kit: { ...loaded.kit, replaceable: [{ kit: 'kettlebell', by: 'dumbbell' }] } };
     expect(reasonsClosed(bell, { kit: new Set(['dumbbell']), cautions: new Set() }, names)).toEqual([]);
     expect(reasonsClosed(loaded, { kit: null, cautions: new Set() }, names)).toEqual([]);
+  });
+});
+
+describe('the way up', () => {
+  const documents = [
+    movementDocument({ id: 'w:ground', harder: [step('w:a', ['range']), step('w:goal', ['limbs', 'load'])] }),
+    movementDocument({ id: 'w:a', harder: [step('w:b', ['range'])] }),
+    movementDocument({ id: 'w:b', harder: [step('w:goal', ['range'])] }),
+    movementDocument({ id: 'w:near', harder: [step('w:goal', ['load'])] }),
+    movementDocument({ id: 'w:goal', harder: [] }),
+    movementDocument({ id: 'w:off', harder: [] }),
+  ];
+  const ladder = ladderOf(documents);
+  const way = (origins: readonly string[], isOpen = (_id: string) => true) =>
+    pathTo(ladder, 'w:goal', origins, isOpen)?.steps.map(({ from, to }) => `${from}>${to}`) ?? null;
+
+  test('is the cheapest by levers, from whichever of several places is nearest', () => {
+    expect(way(['w:ground'])).toEqual(['w:ground>w:a', 'w:a>w:b', 'w:b>w:goal']);
+    expect(way(['w:ground', 'w:near'])).toEqual(['w:near>w:goal']);
+    expect(way(['w:goal'])).toEqual([]);
+  });
+
+  test('goes round what is closed, and is none when everything is', () => {
+    expect(way(['w:ground'], (id) => id !== 'w:b')).toEqual(['w:ground>w:goal']);
+    expect(way(['w:ground'], (id) => id !== 'w:goal')).toBeNull();
+    expect(way(['w:off'])).toBeNull();
+  });
+
+  test('reaches everything above or below', () => {
+    expect([...reach(ladder, ['w:a'], 'harder')]).toEqual(['w:a', 'w:b', 'w:goal']);
+    expect([...reach(ladder, ['w:b'], 'easier')].sort()).toEqual(['w:a', 'w:b', 'w:ground']);
+  });
+
+  test('is written a line a rung, side branches in brackets', () => {
+    expect(ladderText(ladder, ['w:a', 'w:b', 'w:goal'], (id) => id.slice(2))).toBe(
+      '   2 a → b by range\n   3 b → goal by range\n   4 goal',
+    );
   });
 });

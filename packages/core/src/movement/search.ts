@@ -62,10 +62,10 @@ function worthSearching(term: string): string | null {
   return NOISE.has(word) ? null : word;
 }
 
-/** Letters that may be wrong: two in a word of five or more (a transposition is two), one in four, none in shorter ones. */
+/** Letters that may be wrong: two in a word of five or more (a transposition is two), one in three or four, none in shorter ones. */
 function forgiven(term: string): number | false {
   if (term.length >= 5) return 2;
-  return term.length === 4 ? 1 : false;
+  return term.length >= 3 ? 1 : false;
 }
 
 export function buildSearch(texts: Iterable<SearchText>): LibrarySearch {

@@ -125,7 +125,7 @@ function Drawn({ map, way, ...props }: LadderMapViewProps & { readonly map: Ladd
         ))}
         {map.looseY !== null && <BandHeading y={map.looseY} text="on their own: no rung before or after" />}
       </ReactFlow>
-      <div className="absolute top-0 right-0 z-10 flex gap-1">
+      <div className="absolute -top-14 right-0 z-10 flex gap-1">
         <button type="button" className="btn btn-ghost btn-square" aria-label="Smaller" onClick={() => void zoomOut()}>
           <ZoomOut aria-hidden="true" size={18} />
         </button>
@@ -198,7 +198,7 @@ function Rung({ data: { placed } }: NodeProps<RungNode>) {
       aria-pressed={isPicked}
       aria-label={[document.name, leverText && `by ${leverText}`, mark, obstacle].filter(Boolean).join(', ')}
       className={clsx(
-        'nodrag nopan flex h-full w-full cursor-pointer flex-col items-center px-1 pb-1 text-center',
+        'nodrag nopan scroll-mt-28 scroll-mb-[34vh] flex h-full w-full cursor-pointer flex-col items-center px-1 pb-1 text-center',
         isPicked && 'bg-base-200',
       )}
       onClick={() => onPick(placed.id)}
@@ -208,16 +208,16 @@ function Rung({ data: { placed } }: NodeProps<RungNode>) {
       }}
     >
       <Handle type="target" position={Position.Left} isConnectable={false} />
-      <span className="text-quiet block h-4 w-full truncate text-[0.78rem] leading-4">
+      <span className="text-quiet block h-4 w-full truncate text-[0.78rem] leading-4" title={leverText}>
         {placed.after.length > 0 ? `after ${library.nameOf(placed.after[0]!).toLowerCase()}` : leverText}
       </span>
-      <span className={clsx('flex h-16 w-full items-end justify-center', obstacle && 'opacity-45')}>
+      <span className={clsx('flex h-14 w-full items-end justify-center', obstacle && 'opacity-45')}>
         {isSeen && (
           <PhaseStill
             document={document}
             lexicon={library.lexicon}
             phase={tellingPhase(document)}
-            className="max-h-16 max-w-full"
+            className="max-h-14 max-w-full"
           />
         )}
       </span>

@@ -25,7 +25,7 @@ export function PickedRung({ library, document, viewpoint, goal, way, search, on
   return (
     <aside
       aria-label="Picked movement"
-      className="border-base-content bg-base-100 sticky bottom-0 z-20 mt-4 max-h-[45vh] overflow-y-auto border-t-2 py-3"
+      className="border-base-content bg-base-100 sticky bottom-0 z-20 mt-4 max-h-[30vh] overflow-y-auto border-t-2 py-3"
     >
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h2 className="text-xl">

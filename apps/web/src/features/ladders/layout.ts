@@ -1,7 +1,7 @@
 import { Graph, layout as dagreLayout } from '@dagrejs/dagre';
 import { ladderOf, rungs, type Ladder, type MovementDocument, type Step } from '@waxwing/core';
 
-export const NODE = { width: 132, height: 136, pitchX: 155, pitchY: 150, bandGap: 40 } as const;
+export const NODE = { width: 132, height: 122, pitchX: 155, pitchY: 130, bandGap: 40 } as const;
 
 export interface Placed {
   readonly id: string;
@@ -99,6 +99,17 @@ function rowsOf(
     const main = steps.find(({ sideBranch }) => !sideBranch) ?? steps[0];
     return { row: main ? rowOf.get(main.from)! : 0, isMain: main ? !main.sideBranch : true };
   };
+  /** How far the way leads on from here: the longest keeps the row. */
+  const heights = new Map<string, number>();
+  const heightOf = (id: string): number => {
+    const known = heights.get(id);
+    if (known !== undefined) return known;
+    const height = ladder
+      .harderFrom(id)
+      .reduce((most, { to, sideBranch }) => Math.max(most, sideBranch ? 0 : 1 + heightOf(to)), 0);
+    heights.set(id, height);
+    return height;
+  };
   const columns = [...new Set(ids.map((id) => rungOf.get(id)!))].sort((a, b) => a - b);
   for (const rung of columns) {
     const used = new Set<number>();
@@ -106,7 +117,13 @@ function rowsOf(
     const here = ids
       .filter((id) => rungOf.get(id) === rung)
       .map((id) => ({ id, ...wished(id) }))
-      .sort((a, b) => Number(b.isMain) - Number(a.isMain) || a.row - b.row || order.get(a.id)! - order.get(b.id)!);
+      .sort(
+        (a, b) =>
+          Number(b.isMain) - Number(a.isMain) ||
+          a.row - b.row ||
+          heightOf(b.id) - heightOf(a.id) ||
+          order.get(a.id)! - order.get(b.id)!,
+      );
     for (const { id, row, isMain } of here) {
       let at = isMain ? row : row + 1;
       while (used.has(at)) at += 1;

@@ -35,10 +35,10 @@ export function FacetChoices({ library, address }: { library: IndexedLibrary; ad
       {choice(
         'place',
         'Kit at hand',
-        'kit of anywhere',
+        'anywhere',
         (places.data ?? []).map(({ placeId, name }) => ({ value: placeId, text: `at ${name}` })),
       )}
-      {choice('needs', 'Needs', 'with or without kit', named(lexicon.kit.values()))}
+      {choice('needs', 'Needs', 'any kit', named(lexicon.kit.values()))}
       {choice(
         'position',
         'Position',

@@ -78,7 +78,9 @@ export function stepsOf(fault: ResolvedFault, movement: ResolvedMovement): strin
 
 /** What to do about the cause outside this movement. */
 function WorkedOnBy({ fault, library, movementId }: { fault: ResolvedFault; library: IndexedLibrary; movementId: string }) {
-  const ids = (library.lexicon.faultTypes.get(fault.type)?.workedOnBy ?? []).filter((id) => id !== movementId && library.revision(id));
+  const ids = (library.lexicon.faultTypes.get(fault.type)?.workedOnBy ?? []).filter(
+    (id) => id !== movementId && library.revision(id),
+  );
   if (ids.length === 0) return null;
   return (
     <p className="text-quiet mt-1">

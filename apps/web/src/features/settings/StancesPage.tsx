@@ -133,8 +133,11 @@ function Point({ point, held, inherited, touches, mayChange, onHold }: PointProp
       className="border-base-300 target:bg-base-200 grid gap-x-8 border-t py-3 md:grid-cols-[1fr_22rem]"
       disabled={!mayChange}
     >
-      <legend className="heading float-left pt-3 text-xl">{point.name}</legend>
-      <div className="md:col-start-1">
+      <legend className="sr-only">{point.name}</legend>
+      <div>
+        <h2 aria-hidden="true" className="text-xl">
+          {point.name}
+        </h2>
         {point.positions.map((position) => (
           <label key={position.id} className="flex min-h-11 cursor-pointer items-center gap-3 text-lg">
             <input
@@ -149,7 +152,7 @@ function Point({ point, held, inherited, touches, mayChange, onHold }: PointProp
           </label>
         ))}
       </div>
-      <div className="md:col-start-2 md:row-start-1">
+      <div className="md:pt-9">
         <p>{point.reason}</p>
         <p className="text-quiet mt-1">
           {point.does} {touches > 0 && `Matters in ${touches} movement${touches === 1 ? '' : 's'}.`}

@@ -1,0 +1,114 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { CueTrialsAnswer, MarksAnswer, PlaceSummary, PracticeAnswer, StancesAnswer } from '@waxwing/core';
+import { v4 } from 'uuid';
+import { SignedInClient, TestServer } from './testServer.ts';
+
+const SQUAT = 'waxwing:bodyweight-squat';
+
+let server: TestServer;
+let owner: SignedInClient;
+let trainer: SignedInClient;
+let mine: string;
+let theirs: string;
+
+beforeAll(async () => {
+  server = await TestServer.start();
+  owner = await server.signIn('owner');
+  trainer = await server.signIn('trainer');
+  mine = await server.client(server.owner, 'Ilse Own');
+  theirs = await server.client(server.trainer, 'Somebody Else’s');
+});
+afterAll(() => server.stop());
+
+describe('stances', () => {
+  test('a trainer’s go over the studio’s, a client’s over both, and a session begins with them', async () => {
+    await owner.put('/api/stances/studio', { positions: { 'knee-travel': 'behind-toes', head: 'tucked' } }).expect(200);
+    await owner.put('/api/stances/mine', { positions: { head: 'eyes-forward' } }).expect(200);
+    await owner.put(`/api/clients/${mine}/stances`, { positions: { 'squat-depth': 'level' } }).expect(204);
+    expect((await owner.get('/api/stances').expect(200)).body as StancesAnswer).toEqual({
+      studio: { 'knee-travel': 'behind-toes', head: 'tucked' },
+      mine: { head: 'eyes-forward' },
+    });
+    expect(((await trainer.get('/api/stances')).body as StancesAnswer).mine).toEqual({});
+    const brief = await owner.start(mine, [SQUAT], '2026-03-02');
+    expect(brief.clients[0]!.stances).toEqual({ 'knee-travel': 'behind-toes', head: 'eyes-forward', 'squat-depth': 'level' });
+  });
+
+  test('only the owner decides for the studio', async () => {
+    await trainer.put('/api/stances/studio', { positions: {} }).expect(403);
+    await trainer.put('/api/stances/mine', { positions: { head: 'tucked' } }).expect(200);
+  });
+
+  test.each([
+    [{ positions: { 'knee-travel': 'sideways' } }, 'positions.knee-travel'],
+    [{ positions: { nowhere: 'tucked' } }, 'positions.nowhere'],
+    [{ positions: ['tucked'] }, 'positions'],
+    [{ positions: {}, more: 1 }, 'more'],
+  ])('what isn’t a position is refused by name: %j', async (body, path) => {
+    const before = (await owner.get('/api/stances')).body as StancesAnswer;
+    const refused = await owner.put('/api/stances/mine', body).expect(400);
+    expect((refused.body as { problems: { path: string }[] }).problems[0]!.path).toBe(path);
+    expect((await owner.get('/api/stances')).body).toEqual(before);
+  });
+
+  test('another trainer’s client is not there', async () => {
+    await owner.put(`/api/clients/${theirs}/stances`, { positions: {} }).expect(404);
+    await owner.put(`/api/clients/${v4()}/stances`, { positions: {} }).expect(404);
+  });
+});
+
+describe('what clients have shown', () => {
+  test('is told to their own trainer only, newest first, with the mark that follows', async () => {
+    const brief = await owner.start(mine, [SQUAT], '2026-03-09');
+    const { laneId, clientId, items } = brief.clients[0]!;
+    const item = items[0]!;
+    const setId = v4();
+    const segmentId = v4();
+    const who = { clientId, laneId };
+    const events = owner.stamp(
+      brief.sessionId,
+      [
+        { type: 'session-started', payload: { localDate: '2026-03-09', zone: 'Etc/UTC' } },
+        { ...who, type: 'lane-joined', payload: { items } },
+        { ...who, type: 'movement-started', payload: { item } },
+        {
+          ...who,
+          type: 'segment-started',
+          payload: {
+            setId,
+            segmentId,
+            itemId: item.itemId,
+            movementId: item.movementId,
+            revisionId: item.revisionId,
+            load: item.load,
+            target: item.target,
+          },
+        },
+        { ...who, type: 'looked', payload: { setId, view: 'front', clean: true } },
+        { ...who, type: 'set-ended', payload: { setId, reason: 'done', amounts: [{ segmentId, amount: 12 }] } },
+        { ...who, type: 'effort-rated', payload: { setId, effort: 'about-right' } },
+      ] as never,
+      '2026-03-09T09:00:00.000Z',
+    );
+    const { refused } = await owner.send(brief.sessionId, events);
+    expect(refused).toEqual([]);
+    const practice = (await owner.get(`/api/clients/${mine}/practice`).expect(200)).body as PracticeAnswer;
+    expect(practice[SQUAT]).toEqual([{ sessionId: brief.sessionId, amount: 12, clean: true, effort: 'about-right' }]);
+    expect((await owner.get('/api/marks').expect(200)).body as MarksAnswer).toEqual([
+      { clientId: mine, movementId: SQUAT, mark: 'learning' },
+    ]);
+    expect((await trainer.get('/api/marks')).body).toEqual([]);
+    await trainer.get(`/api/clients/${mine}/practice`).expect(404);
+  });
+
+  test('cue trials are told over everybody and name nobody', async () => {
+    const trials = (await trainer.get('/api/library/cue-trials').expect(200)).body as CueTrialsAnswer;
+    expect(JSON.stringify(trials)).not.toContain(mine);
+  });
+});
+
+test('rooms are listed with their kit, to who is signed in', async () => {
+  const places = (await trainer.get('/api/places').expect(200)).body as PlaceSummary[];
+  expect(Array.isArray(places)).toBe(true);
+  await new SignedInClient(server.app, 'waxwing=none').get('/api/places').expect(401);
+});

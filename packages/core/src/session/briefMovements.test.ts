@@ -1,0 +1,35 @@
+import { expect, test } from '@jest/globals';
+import { KNEES_IN, movementDocument } from '../test/smallLibrary.ts';
+import { starterLibrary } from '../test/starterLibrary.ts';
+import { movementsForFloor } from './briefMovements.ts';
+
+const FIRST = { sets: 1, reps: 1, reserve: 0 };
+const up = (to: string) => ({ to, levers: ['range' as const], shownFirst: FIRST });
+const bare = { harder: [], cautions: [], faults: [] };
+
+test('a device gets what was picked, its ladder both ways, what that sends to, and the easier ones of those', () => {
+  const documents = [
+    movementDocument({ ...bare, id: 'w:easy', harder: [up('w:picked')] }),
+    movementDocument({ ...bare, id: 'w:picked', harder: [up('w:hard')], faults: [{ ...KNEES_IN, regressTo: 'w:regression' }] }),
+    movementDocument({ ...bare, id: 'w:hard', cautions: [{ caution: 'low-back', limit: 'Less of it.', instead: 'w:instead' }] }),
+    movementDocument({ ...bare, id: 'w:under', harder: [up('w:instead')] }),
+    movementDocument({ ...bare, id: 'w:instead' }),
+    movementDocument({ ...bare, id: 'w:regression' }),
+    movementDocument({ ...bare, id: 'w:elsewhere' }),
+  ];
+  expect([...movementsForFloor(['w:picked'], documents)].sort()).toEqual([
+    'w:easy',
+    'w:hard',
+    'w:instead',
+    'w:picked',
+    'w:regression',
+    'w:under',
+  ]);
+});
+
+test('of the starter library that is a part, not the whole', () => {
+  const { movements } = starterLibrary();
+  const needed = movementsForFloor(['waxwing:goblet-squat', 'waxwing:knee-push-up'], movements);
+  expect(needed.has('waxwing:box-squat')).toBe(true);
+  expect(needed.size).toBeLessThan(movements.length * 0.6);
+});
