@@ -13,7 +13,7 @@ export function Choice({ label, value, none, options, onChoose }: ChoiceProps) {
     <label className="inline-flex min-h-11 items-center">
       <span className="sr-only">{label}</span>
       <select
-        className={`select select-ghost h-9 rounded-none w-auto max-w-56 pl-2 text-base ${value ? 'tail font-bold' : 'text-quiet'}`}
+        className={`select select-ghost h-9 rounded-none w-auto max-w-72 pl-2 text-base ${value ? 'tail font-bold' : 'text-quiet'}`}
         value={value ?? ''}
         onChange={(event) => onChoose(event.target.value)}
       >

@@ -198,13 +198,16 @@ function Rung({ data: { placed } }: NodeProps<RungNode>) {
       aria-pressed={isPicked}
       aria-label={[document.name, leverText && `by ${leverText}`, mark, obstacle].filter(Boolean).join(', ')}
       className={clsx(
-        'nodrag nopan scroll-mt-28 scroll-mb-[34vh] flex h-full w-full cursor-pointer flex-col items-center px-1 pb-1 text-center',
+        'nodrag nopan pointer-events-auto scroll-mt-28 scroll-mb-[34vh] flex h-full w-full cursor-pointer flex-col items-center px-1 pb-1 text-center',
         isPicked && 'bg-base-200',
       )}
       onClick={() => onPick(placed.id)}
       onDoubleClick={() => onOpen(placed.id)}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') onOpen(placed.id);
+        if (event.key !== 'Enter') return;
+        // Else the press would pick it too, and stay on this page.
+        event.preventDefault();
+        onOpen(placed.id);
       }}
     >
       <Handle type="target" position={Position.Left} isConnectable={false} />

@@ -1,4 +1,4 @@
-import { isOpenTo, ladderOf, pathTo, reach, rungs, type LadderPath, type MovementDocument } from '@waxwing/core';
+import { isOpenTo, ladderOf, pathTo, reach, type LadderPath, type MovementDocument } from '@waxwing/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Choice } from '../../shared/Choice.tsx';
@@ -124,13 +124,11 @@ function FamilyLadder({ library, familyId }: { library: IndexedLibrary; familyId
   );
 }
 
-/** Where the longest way up begins. */
+/** Where the way up begins that leads past most. */
 function easiest(documents: readonly MovementDocument[]): MovementDocument {
   const ladder = ladderOf(documents);
-  const rungOf = rungs(ladder);
-  const top = (id: string) => Math.max(...[...reach(ladder, [id], 'harder')].map((each) => rungOf.get(each)!));
-  const ground = documents.filter(({ id }) => rungOf.get(id) === 0);
-  return ground.reduce((best, each) => (top(each.id) > top(best.id) ? each : best));
+  const above = (id: string) => reach(ladder, [id], 'harder').size;
+  return documents.reduce((best, each) => (above(each.id) > above(best.id) ? each : best));
 }
 
 /**

@@ -14,7 +14,7 @@ export function MovementSheet({ movement, library }: { movement: ResolvedMovemen
     movement.cues.filter((cue) => (phases.includes(cue.phase!) ? cue.phase === phase : isFirst));
   const kit = document.kit.needed.map((id) => lexicon.kit.get(id)?.name ?? id).join(', ') || 'nothing';
   return (
-    <article className="hidden bg-white text-[9.5pt] leading-snug text-black print:block" data-testid="sheet">
+    <article className="hidden bg-white text-[8.5pt] leading-[1.25] text-black print:block" data-testid="sheet">
       <header className="flex items-baseline justify-between border-b-2 border-black pb-1">
         <h1 className="text-[20pt]">{document.name}</h1>
         <p>
@@ -25,8 +25,8 @@ export function MovementSheet({ movement, library }: { movement: ResolvedMovemen
       <div className="mt-2 grid" style={{ gridTemplateColumns: `repeat(${phases.length}, minmax(0, 1fr))` }}>
         {phases.map((phase, i) => (
           <div key={phase} className="border-l border-black/30 px-2">
-            <span className="flex h-24 items-end justify-center">
-              <PhaseStill document={document} lexicon={lexicon} phase={phase} isInRepFrame className="max-h-24 max-w-full" />
+            <span className="flex h-20 items-end justify-center">
+              <PhaseStill document={document} lexicon={lexicon} phase={phase} isInRepFrame className="max-h-20 max-w-full" />
             </span>
             <h2 className="mt-1 text-[11pt]">{PHASE_NAMES[phase]}</h2>
             <p>{document.phases.find((each) => each.phase === phase)?.does}</p>

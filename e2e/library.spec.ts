@@ -1,0 +1,136 @@
+import { expect, type Page } from '@playwright/test';
+import { AxeBuilder } from '@axe-core/playwright';
+import { signIn, startWith, test } from './server.ts';
+
+async function clientId(page: Page, firstName: string): Promise<string> {
+  return page.evaluate(async (name) => {
+    const clients = (await (await fetch('/api/clients')).json()) as { name: string; clientId: string }[];
+    return clients.find((each) => each.name.startsWith(name))!.clientId;
+  }, firstName);
+}
+
+test('a movement is found by a fault’s wording with a typing error, narrowed, and the address says so', async ({ page, server }) => {
+  await signIn(page, server);
+  await page.goto(`${server.address}/library`);
+  const field = page.getByRole('searchbox', { name: 'Find a movement' });
+  await field.fill('kneecpa points insde');
+  await expect(page.getByRole('link', { name: /Goblet squat|Bodyweight squat|Reverse lunge/ }).first()).toBeVisible();
+  await field.fill('elbows flair');
+  await expect(page.getByRole('link', { name: /push-up/i }).first()).toBeVisible();
+  await page.getByRole('group', { name: 'Pattern' }).getByRole('button', { name: 'push', exact: true }).click();
+  await page.getByLabel('Position').selectOption('supine');
+  const found = page.getByRole('link', { name: /Dumbbell floor press/ });
+  await expect(found).toBeVisible();
+  await expect(page.getByRole('link', { name: /Full push-up/ })).toHaveCount(0);
+  expect(page.url()).toContain('q=elbows+flair');
+  expect(page.url()).toContain('position=supine');
+  await page.reload();
+  await expect(field).toHaveValue('elbows flair');
+  await found.click();
+  await expect(page.getByRole('heading', { name: 'Dumbbell floor press', level: 1 })).toBeVisible();
+});
+
+test('why a movement isn’t open to a client: mastery, a caution, the kit of the room', async ({ page, server }) => {
+  await signIn(page, server);
+  const ilse = await clientId(page, 'Ilse');
+  await page.goto(`${server.address}/library?q=barbell+front+squat&for=${ilse}`);
+  await expect(page.getByRole('heading', { name: 'Not open to Ilse yet' })).toBeVisible();
+  const row = page.getByRole('link', { name: /^Barbell front squat/ });
+  await expect(row).toContainText(/first 3 × 8 clean.+ of dumbbell front squat/);
+  await row.click();
+  await expect(page.getByText(/Not open to Ilse yet: first 3 × 8 clean/)).toBeVisible();
+
+  const sunniva = await clientId(page, 'Sunniva');
+  await page.goto(`${server.address}/library?q=two-hand+kettlebell+swing&for=${sunniva}`);
+  await expect(page.getByRole('link', { name: /^Two-hand kettlebell swing/ })).toContainText('Low back caution:');
+
+  await page.goto(`${server.address}/library?q=chin-up`);
+  await page.getByLabel('Kit at hand').selectOption({ label: 'at The Net Loft' });
+  await expect(page.getByRole('link', { name: /^Chin-up/ })).toContainText('needs a pull-up bar');
+});
+
+test('a ladder is walked by keyboard, made a goal of, read as a list', async ({ page, server }) => {
+  await signIn(page, server);
+  const ilse = await clientId(page, 'Ilse');
+  await page.goto(`${server.address}/ladders/squat?for=${ilse}`);
+  const map = page.getByRole('group', { name: 'Ladder map' });
+  const picked = page.getByRole('complementary', { name: 'Picked movement' });
+  await expect(picked.getByRole('heading', { name: 'Wall sit' })).toBeVisible();
+  await map.getByRole('button', { name: /^Wall sit/ }).focus();
+  for (const next of ['Sit to stand from a high seat', 'Hand-supported squat', 'Box squat', 'Bodyweight squat']) {
+    await page.keyboard.press('ArrowRight');
+    await expect(picked.getByRole('heading', { name: next })).toBeVisible();
+  }
+  await page.keyboard.press('ArrowLeft');
+  await expect(picked.getByRole('heading', { name: 'Box squat' })).toBeVisible();
+  await expect(map.getByRole('button', { name: /^Box squat/ })).toBeFocused();
+  expect(page.url()).toContain('at=waxwing%3Abox-squat');
+
+  await test.step('the way to a goal, and what of it was shown', async () => {
+    await map.getByRole('button', { name: /^Dumbbell front squat/ }).click();
+    await picked.getByRole('button', { name: 'Make it the goal' }).click();
+    const way = page.getByRole('list', { name: 'The way to Dumbbell front squat' });
+    await expect(way.getByRole('listitem').last()).toContainText('Dumbbell front squat');
+    await expect(way).toContainText(/sets so far|shown/);
+  });
+
+  await test.step('the same as a list, and Enter opens a movement', async () => {
+    await page.getByRole('button', { name: 'as a list' }).click();
+    await expect(page.getByRole('row', { name: /Goblet squat/ }).first()).toBeVisible();
+    await page.getByRole('button', { name: 'as a list' }).click();
+    await map.getByRole('button', { name: /^Dumbbell front squat/ }).press('Enter');
+    await expect(page.getByRole('heading', { name: 'Dumbbell front squat', level: 1 })).toBeVisible();
+  });
+});
+
+test('the knee-travel stance changes what is said, on the page and on Floor', async ({ page, server }) => {
+  await signIn(page, server);
+  const strip = page.getByRole('region', { name: 'Rep strip' });
+  await page.goto(`${server.address}/library/waxwing:two-dumbbell-squat`);
+  await expect(strip.getByText(/glide over your laces/)).toBeVisible();
+  await page.getByRole('link', { name: 'Knee travel' }).click();
+  const point = page.getByRole('group', { name: 'Knee travel' });
+  await expect(point.getByText(/tracking matters more/)).toBeVisible();
+  await point.getByLabel('Knees stay behind the toes').check();
+  await page.goto(`${server.address}/library/waxwing:two-dumbbell-squat`);
+  await expect(strip.getByText('“Hips back before knees bend”')).toBeVisible();
+  await expect(strip.getByText(/glide over your laces/)).toHaveCount(0);
+
+  await page.goto(server.address);
+  await startWith(page, 'Ilse', ['Two-dumbbell squat']);
+  await expect(page.getByText('Hips back before knees bend')).toBeVisible();
+  await expect(page.getByText(/glide over your laces/)).toHaveCount(0);
+});
+
+test('a movement sheet prints on one page, without the screen round it', async ({ page, server }) => {
+  await signIn(page, server);
+  for (const id of ['goblet-squat', 'full-push-up', 'quiet-breathing']) {
+    await page.goto(`${server.address}/library/waxwing:${id}`);
+    await expect(page.getByRole('button', { name: 'Print the sheet' })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    const pdf = await page.pdf({ format: 'A4' });
+    expect(pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
+  }
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByTestId('sheet')).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Main' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print the sheet' })).toBeHidden();
+});
+
+test('health links each finding to its place; the new views have nothing serious against them', async ({ page, server }) => {
+  await signIn(page, server);
+  await page.goto(`${server.address}/health`);
+  const finding = page.getByRole('link', { name: /was tried \d+ times/ }).first();
+  await expect(finding).toBeVisible();
+  const serious = async () =>
+    (await new AxeBuilder({ page }).analyze()).violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect((await serious()).map(({ id }) => id)).toEqual([]);
+  await finding.click();
+  await expect(page).toHaveURL(/\/library\/waxwing:[a-z-]+\?fault=[a-z-]+#/);
+  for (const path of ['library', 'ladders/squat', 'ladders/squat?as=list', 'stances']) {
+    await page.goto(`${server.address}/${path}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    expect((await serious()).map(({ id }) => id)).toEqual([]);
+  }
+});
