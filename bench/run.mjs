@@ -77,11 +77,51 @@ function scan(query) {
   const exact = haystacks.filter((hay) => words.every((word) => hay.some((each) => each.startsWith(word))));
   if (exact.length > 0) return exact;
   return haystacks.filter((hay) =>
-    words.every((word) => hay.some((each) => distanceWithin(word, each, word.length >= 5 ? 2 : 1))),
+    words.every((word) => hay.some((each) => distanceWithin(word, each, word.length >= 5 ? 2 : word.length >= 3 ? 1 : 0))),
   );
 }
 const scanned = time((i) => scan(queries[i % queries.length]), 40);
 row('search, a keystroke, 5,000 movements', found, 8, `   ${(p(scanned, 0.5) / p(found, 0.5)).toFixed(1)}× a linear scan`);
+
+// The same 5,000 as a library: the ways up its ladders, and its health.
+const copies = Math.ceil(5000 / library.movements.length);
+const renamed = (id, copy) => (copy === 0 ? id : `${id}-${copy}`);
+const thousands = Array.from({ length: copies }, (_, copy) =>
+  library.movements.map((document) => ({
+    ...document,
+    id: renamed(document.id, copy),
+    name: `${document.name} ${copy}`,
+    otherNames: document.otherNames.map((name) => `${name} ${copy}`),
+    harder: document.harder.map((step) => ({ ...step, to: renamed(step.to, copy) })),
+    components: document.components?.map((id) => renamed(id, copy)),
+    cautions: document.cautions.map((caution) => ({
+      ...caution,
+      ...(caution.instead && { instead: renamed(caution.instead, copy) }),
+    })),
+    faults: document.faults.map((fault) => ({
+      ...fault,
+      seen: `${fault.seen} ${WORDS[copy % WORDS.length]} ${WORDS[(copy * 5 + 3) % WORDS.length]} ${copy} ${copy * 7}`,
+      ...(fault.regressTo && { regressTo: renamed(fault.regressTo, copy) }),
+    })),
+  })),
+)
+  .flat()
+  .slice(0, 5000);
+const tall = core.ladderOf(thousands);
+const ground = tall.movementIds.filter((id) => tall.easierFrom(id).length === 0);
+const goals = ['barbell-front-squat', 'pull-up', 'sliding-burpee', 'feet-raised-pike', 'walking-lunge'].map(
+  (slug) => `waxwing:${slug}`,
+);
+const ways = time((i) => core.pathTo(tall, goals[i % goals.length], ground, () => true), 100);
+row('ladder: the way up from anywhere, 5,000', ways, 20);
+row(
+  'ladder: rungs of 5,000',
+  time(() => core.rungs(tall), 60),
+  20,
+);
+const ill = time(() => core.libraryHealth(thousands, library.vocabulary), 5);
+// The hardest case: every fault stands there sixteen times in nearly the same words.
+row('library health, 5,000 movements, in a worker', ill, 5000);
 
 // A session of 10,000 events, six lanes.
 const brief = {

@@ -9,7 +9,10 @@ async function clientId(page: Page, firstName: string): Promise<string> {
   }, firstName);
 }
 
-test('a movement is found by a fault’s wording with a typing error, narrowed, and the address says so', async ({ page, server }) => {
+test('a movement is found by a fault’s wording with a typing error, narrowed, and the address says so', async ({
+  page,
+  server,
+}) => {
   await signIn(page, server);
   await page.goto(`${server.address}/library`);
   const field = page.getByRole('searchbox', { name: 'Find a movement' });
