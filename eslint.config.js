@@ -72,8 +72,10 @@ export default tseslint.config(
   },
   // What it evaluates runs in the page.
   {
-    files: ['bench/playback.mjs'],
-    languageOptions: { globals: { window: 'readonly', PerformanceObserver: 'readonly', requestAnimationFrame: 'readonly' } },
+    files: ['bench/playback.mjs', 'scripts/screenshots.mjs'],
+    languageOptions: {
+      globals: { window: 'readonly', fetch: 'readonly', PerformanceObserver: 'readonly', requestAnimationFrame: 'readonly' },
+    },
   },
 
   coreRoom('movement', ['figure', 'ladder', 'coaching', 'loading', 'progress', 'session', 'exchange', 'client']),

@@ -19,13 +19,33 @@ const button = (name) => page.getByRole('button', { name, exact: true });
 await page.goto(address);
 await page.getByLabel('Sign-in name').fill('maren');
 await page.getByLabel('Password').fill('net-loft-quay');
-await picture('sign-in');
 await button('Sign in').click();
 await page.getByRole('article', { name: 'Ilse Varga-Holm' }).waitFor();
 await picture('today');
-await page.goto(`${address}/library?q=knee drops`);
-await page.getByRole('link', { name: /Goblet squat/ }).waitFor();
+const clients = await page.evaluate(async () => (await fetch('/api/clients')).json());
+const idOf = (name) => clients.find((client) => client.name.startsWith(name)).clientId;
+await page.goto(`${address}/library?q=knee drops&for=${idOf('Priya')}`);
+await page.getByText(/open to Priya, /).waitFor();
 await picture('library');
+await page.goto(`${address}/ladders/squat?for=${idOf('Ilse')}&at=waxwing:bodyweight-squat&goal=waxwing:barbell-front-squat`);
+await page.getByRole('list', { name: /^The way to/ }).waitFor();
+await picture('ladders');
+for (const [kind, path] of [
+  ['floor', 'glute-bridge'],
+  ['hanging', 'chin-up'],
+  ['hold', 'side-plank'],
+  ['joined', `squat-to-press?for=${idOf('Priya')}`],
+]) {
+  await page.goto(`${address}/library/waxwing:${path}`);
+  await page.getByRole('region', { name: 'Figure' }).getByRole('button', { name: 'Play' }).waitFor();
+  await picture(`movement-${kind}`);
+}
+await page.goto(`${address}/health`);
+await page.getByRole('heading', { name: /^To look at/ }).waitFor();
+await picture('health');
+await page.goto(`${address}/stances`);
+await page.getByRole('group', { name: 'Knee travel' }).waitFor();
+await picture('stances');
 await page.goto(`${address}/library/waxwing:goblet-squat`);
 await page.getByRole('region', { name: 'Rep strip' }).waitFor();
 await page.getByRole('region', { name: 'Figure' }).getByRole('button', { name: 'Play' }).waitFor();
@@ -60,10 +80,6 @@ await button('End set').click();
 await button('Plenty left').click();
 await page.getByTestId('next-set').waitFor();
 await picture('end-of-set');
-await button('Pain').click();
-await picture('pain');
-await button('Close').click();
-await page.getByRole('button', { name: 'Undo: pain' }).click();
 await button('Finish').click();
 await button('Finish and write it down').waitFor();
 await picture('finish');

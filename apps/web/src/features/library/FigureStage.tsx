@@ -26,6 +26,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { FigureSvg, type Layer } from '../../shared/figure/FigureSvg.tsx';
 import { viewOf } from '../../shared/figure/FaultStill.tsx';
 import { usePlayback } from '../../shared/figure/usePlayback.ts';
+import { tellingView } from '../../shared/figure/PhaseStill.tsx';
 import { useRep } from '../../shared/figure/useRep.ts';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 
@@ -50,7 +51,7 @@ export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase
   const { rep: good, problem } = useRep(document, lexicon);
   const { rep: faulty, problem: faultProblem } = useRep(document, lexicon, { fault: change });
   const frame = useStageFrame(good, faulty);
-  const seenFrom: View = fault ? viewOf(fault) : 'side';
+  const seenFrom: View = fault ? viewOf(fault) : tellingView(document);
   const other: View = seenFrom === 'side' ? 'front' : 'side';
   const otherAzimuth = azimuthOf(other);
   const otherFrame = useMemo(() => good && frameOf(good, otherAzimuth), [good, otherAzimuth]);

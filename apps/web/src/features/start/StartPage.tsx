@@ -3,7 +3,6 @@ import {
   loadKindOf,
   loadText,
   lowerFirst,
-  reasonsClosed,
   startingTarget,
   unitText,
   type ClientSummary,
@@ -23,6 +22,7 @@ import { localDate, localZone } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { useViewpoint } from '../../shared/viewpoint.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 
@@ -338,20 +338,23 @@ interface CandidatesProps {
 }
 
 function Candidates({ library, client, query, onPick }: CandidatesProps) {
+  const { openness } = useViewpoint(client.clientId);
+  const obstaclesTo = (id: string) => openness?.obstaclesTo(id) ?? [];
+  const all = library.revisions.map((revision) => revision.document);
   const documents =
     query.trim() === ''
-      ? library.revisions.map((revision) => revision.document)
+      ? // What they may do comes first.
+        [...all].sort((a, b) => Number(obstaclesTo(a.id).length > 0) - Number(obstaclesTo(b.id).length > 0))
       : library.search.find(query, 20).flatMap((hit) => library.revision(hit.movementId)?.document ?? []);
   const cautions = new Set(client.cautions.map((each) => each.caution));
-  const nameOf = {
-    kit: (id: string) => library.lexicon.kit.get(id)?.name ?? id,
-    caution: (id: string) => library.lexicon.cautions.get(id)?.name ?? id,
-  };
+  const cautionName = (id: string) => library.lexicon.cautions.get(id)?.name ?? id;
   if (documents.length === 0) return <p className="text-quiet mt-3">Nothing found.</p>;
   return (
     <ul className="mt-2 max-h-[34rem] overflow-y-auto">
       {documents.map((document) => {
-        const closed = reasonsClosed(document, { kit: null, cautions }, nameOf);
+        const obstacles = obstaclesTo(document.id);
+        const isShut = obstacles.some(({ kind }) => kind === 'caution');
+        const why = obstacles.map(({ text }) => text).join('; ');
         const limit = document.cautions.find((caution) => cautions.has(caution.caution) && !caution.closed);
         return (
           <li key={document.id} className="border-base-300 border-b">
@@ -364,10 +367,11 @@ function Candidates({ library, client, query, onPick }: CandidatesProps) {
               <Plus aria-hidden="true" size={18} className="shrink-0" />
               <span>
                 <span className="text-lg leading-tight">{document.name}</span>
-                {closed.length > 0 && <span className="block text-sm font-bold">Not open to them: {closed.join('; ')}</span>}
-                {closed.length === 0 && limit && (
+                {isShut && <span className="block text-sm font-bold">Not open to them: {why}</span>}
+                {!isShut && why && <span className="text-quiet block text-sm">Not yet: {why}</span>}
+                {obstacles.length === 0 && limit && (
                   <span className="text-quiet block text-sm">
-                    {nameOf.caution(limit.caution)}: {limit.limit}
+                    {cautionName(limit.caution)}: {limit.limit}
                   </span>
                 )}
               </span>

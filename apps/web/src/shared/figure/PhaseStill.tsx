@@ -9,12 +9,17 @@ export function tellingPhase({ rhythm }: MovementDocument): Phase {
   return rhythm === 'rep' ? 'turn' : rhythm === 'hold' ? 'hold' : 'drive';
 }
 
+/** From where a movement tells most: from the side, and who lies on the side from the front. */
+export function tellingView({ position }: Pick<MovementDocument, 'position'>): View {
+  return position === 'side-lying' ? 'front' : 'side';
+}
+
 interface PhaseStillProps {
   readonly document: MovementDocument;
   readonly lexicon: Lexicon;
   readonly phase: Phase;
   readonly side?: Side;
-  /** From where it is looked at; from the side when not given. */
+  /** From where it is looked at; from where it tells most when not given. */
   readonly view?: View;
   readonly className?: string;
   /** All phases in the frame of the whole rep, so that they stand on one floor at one scale. */
@@ -24,7 +29,16 @@ interface PhaseStillProps {
 
 /** A movement at one of its moments. Nothing when it has no figure. */
 export function PhaseStill(props: PhaseStillProps) {
-  const { document, lexicon, phase, side = 'right', view = 'side', className, isInRepFrame = false, isDescribed = false } = props;
+  const {
+    document,
+    lexicon,
+    phase,
+    side = 'right',
+    view = tellingView(document),
+    className,
+    isInRepFrame = false,
+    isDescribed = false,
+  } = props;
   const { rep, problem } = useRep(document, lexicon, { side, stillsOnly: true });
   const azimuth = azimuthOf(view, document.laterality === 'both' ? 'right' : side);
   const frame = useMemo((): Frame | null => {
