@@ -1,0 +1,41 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+import type { MovementDocument } from '@waxwing/core';
+import { readPack } from '@waxwing/core/shapes';
+import { layoutFamily } from './layout.ts';
+
+const folder = join(process.cwd(), 'library');
+const names = readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.yaml'));
+const pack = readPack(names.map((name) => ({ name, text: readFileSync(join(folder, name), 'utf8') })));
+if (!pack.ok) throw new Error(JSON.stringify(pack.packProblems));
+const { movements } = pack.value;
+const family = (id: string): MovementDocument[] => movements.filter((each) => each.family === id);
+
+describe.each([...new Set(movements.map((each) => each.family))])('the map of %s', (id) => {
+  test.each([7, 4])('with %i rungs to a line has everybody once, each in a place of their own, harder to the right', (columns) => {
+    const map = layoutFamily(family(id), columns);
+    expect(map.placed.map((each) => each.id).sort()).toEqual(
+      family(id)
+        .map((each) => each.id)
+        .sort(),
+    );
+    expect(new Set(map.placed.map(({ x, y }) => `${x},${y}`)).size).toBe(map.placed.length);
+    const at = new Map(map.placed.map((each) => [each.id, each]));
+    for (const { from, to } of map.drawn) expect(at.get(to)!.x).toBeGreaterThan(at.get(from)!.x);
+    for (const { x, y } of map.placed) {
+      expect(x).toBeLessThan(map.width);
+      expect(y).toBeLessThan(map.height);
+    }
+  });
+});
+
+test('the main line keeps its row, side branches stand below, and a full line goes on in the next', () => {
+  const map = layoutFamily(family('squat'), 7);
+  const at = (slug: string) => map.placed.find(({ id }) => id === `waxwing:${slug}`)!;
+  const main = ['wall-sit', 'box-squat', 'bodyweight-squat', 'tempo-squat', 'paused-squat'].map(at);
+  expect(new Set(main.map(({ y }) => y)).size).toBe(1);
+  expect(at('side-step-squat').y).toBeGreaterThan(main[0]!.y);
+  expect(map.bands).toHaveLength(2);
+  expect(at('squat-pulse').after).toEqual(['waxwing:paused-squat']);
+});
