@@ -60,7 +60,7 @@ test('a movement is played, dragged through, turned, and described', async ({ pa
 
 test('a picked fault stands over the good rep, from where it is seen, and in the address', async ({ page, server }) => {
   await signIn(page, server);
-  await page.goto(`${server.address}/library?q=knee+drops`);
+  await page.goto(`${server.address}/library?q=knee+drops&needs=kettlebell`);
   const row = page.getByRole('link', { name: /Goblet squat/ });
   await expect(row.locator('.figure-faint')).toHaveCount(1);
   await row.click();

@@ -26,10 +26,10 @@ test('a session from Today to the log, and the next one begins with the cue that
     const fault = page.getByRole('article').filter({ has: page.getByRole('heading', { name: 'Back rounds' }) });
     await expect(fault).toContainText('“Stop when your hips stop”');
     await expect(fault).toContainText('then Stop with the bells at the kneecap');
-    await expect(page.getByText('easier: load, support')).toBeVisible();
-    await page.getByRole('link', { name: 'Wall-tap hinge', exact: true }).last().click();
-    await expect(page.getByRole('heading', { name: 'Wall-tap hinge', level: 1 })).toBeVisible();
-    await expect(page.getByText('harder: load, support')).toBeVisible();
+    await expect(page.getByText('easier: load, where the load is held')).toBeVisible();
+    await page.getByRole('link', { name: 'Bodyweight good morning', exact: true }).last().click();
+    await expect(page.getByRole('heading', { name: 'Bodyweight good morning', level: 1 })).toBeVisible();
+    await expect(page.getByText('harder: load, where the load is held')).toBeVisible();
   });
 
   const count = page.getByTestId('count');
@@ -96,8 +96,8 @@ test('a session from Today to the log, and the next one begins with the cue that
 
   await test.step('swapped at once, without a cue', async () => {
     await page.keyboard.press(' ');
-    await page.getByRole('button', { name: 'Swap for wall-tap hinge' }).click();
-    await expect(page.getByRole('heading', { name: 'Wall-tap hinge', level: 1 })).toBeVisible();
+    await page.getByRole('button', { name: 'Swap for bodyweight good morning' }).click();
+    await expect(page.getByRole('heading', { name: 'Bodyweight good morning', level: 1 })).toBeVisible();
     await page.keyboard.press(' ');
     await page.getByRole('button', { name: 'End set' }).click();
     await page.getByRole('button', { name: 'About right' }).click();
@@ -120,15 +120,17 @@ test('a session from Today to the log, and the next one begins with the cue that
 
   await test.step('finish, and read the log', async () => {
     await page.getByRole('button', { name: 'Finish', exact: true }).click();
-    await page.getByLabel('Next time, Wall-tap hinge').fill('Hinge with the wall, then the bells again');
+    await page.getByLabel('Next time, Bodyweight good morning').fill('Hinge with the wall, then the bells again');
     await page.getByLabel('Anything else?').fill('Slept badly.');
     await page.getByRole('button', { name: 'Finish and write it down' }).click();
     await expect(page.getByRole('heading', { name: 'Jonah Abara', level: 1 })).toBeVisible();
     const next = page.getByRole('region', { name: 'Next time' });
-    await expect(next).toContainText('Wall-tap hinge: Hinge with the wall, then the bells again (the trainer’s own words)');
+    await expect(next).toContainText(
+      'Bodyweight good morning: Hinge with the wall, then the bells again (the trainer’s own words)',
+    );
     await expect(next).toContainText('Bodyweight squat: Leave it out until it has been looked at');
-    const hinge = page.getByRole('region', { name: 'Wall-tap hinge' });
-    await expect(hinge).toContainText('Swapped dumbbell Romanian deadlift for wall-tap hinge');
+    const hinge = page.getByRole('region', { name: 'Bodyweight good morning' });
+    await expect(hinge).toContainText('Swapped dumbbell Romanian deadlift for bodyweight good morning');
     const rows = hinge.getByRole('row');
     await expect(rows.nth(1)).toContainText('7 reps');
     await expect(rows.nth(1)).toContainText('1 rep · stop with the bells at the kneecap');

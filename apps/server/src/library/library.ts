@@ -15,6 +15,8 @@ export interface ImportReport {
   readonly unchanged: number;
 }
 
+type CurrentLibrary = LibraryAnswer & { readonly vocabularyRevisionId: string };
+
 function contentHash(document: object): string {
   return createHash('sha256').update(JSON.stringify(document)).digest('hex');
 }
@@ -34,7 +36,19 @@ export class Library {
     private readonly clock: Clock,
   ) {}
 
-  async current(studioId: string): Promise<LibraryAnswer & { vocabularyRevisionId: string }> {
+  /** What was put together last, by studio: revisions are only ever added, so that their count says whether it still holds. */
+  private readonly kept = new Map<string, { readonly revisions: number; readonly library: CurrentLibrary }>();
+
+  async current(studioId: string): Promise<CurrentLibrary> {
+    const revisions = (await this.revisions.countBy({ studioId })) + (await this.vocabularies.countBy({ studioId }));
+    const kept = this.kept.get(studioId);
+    if (kept?.revisions === revisions) return kept.library;
+    const library = await this.putTogether(studioId);
+    this.kept.set(studioId, { revisions, library });
+    return library;
+  }
+
+  private async putTogether(studioId: string): Promise<CurrentLibrary> {
     const vocabulary = await this.currentVocabulary(studioId);
     const movements = await this.movements.findBy({ studioId });
     const revisions = await this.revisionsById(movements.map((movement) => movement.currentRevisionId));

@@ -22,6 +22,7 @@ const OUTCOMES_KEPT = 4;
 const SETS_KEPT = 40;
 
 interface PractisedRow extends Omit<PractisedSet, 'clean'> {
+  readonly clientId: string;
   readonly movementId: string;
   readonly clean: 0 | 1 | null;
 }
@@ -87,17 +88,25 @@ export class History {
 
   /** The last sets of each movement, newest first. */
   async practice(clientId: string): Promise<PracticeAnswer> {
+    return (await this.practices([clientId])).get(clientId) ?? {};
+  }
+
+  /** The same for several clients, in one question. */
+  async practices(clientIds: readonly string[]): Promise<ReadonlyMap<string, PracticeAnswer>> {
     const rows = await this.sets.manager.query<PractisedRow[]>(
-      `select "movementId", "sessionId", amount, clean, effort from (
-         select *, row_number() over (partition by "movementId" order by "startedAt" desc) place from log_sets where "clientId" = ?
-       ) where place <= ? order by "movementId", place`,
-      [clientId, SETS_KEPT],
+      `select "clientId", "movementId", "sessionId", amount, clean, effort from (
+         select *, row_number() over (partition by "clientId", "movementId" order by "startedAt" desc) place
+         from log_sets where "clientId" in (select value from json_each(?))
+       ) where place <= ? order by "clientId", "movementId", place`,
+      [JSON.stringify(clientIds), SETS_KEPT],
     );
-    const practice: Record<string, PractisedSet[]> = {};
-    for (const { movementId, sessionId, amount, clean, effort } of rows) {
+    const practices = new Map<string, Record<string, PractisedSet[]>>();
+    for (const { clientId, movementId, sessionId, amount, clean, effort } of rows) {
+      const practice = practices.get(clientId) ?? {};
+      practices.set(clientId, practice);
       (practice[movementId] ??= []).push({ sessionId, amount, clean: clean === null ? null : clean === 1, effort });
     }
-    return practice;
+    return practices;
   }
 
   /** Per fault: sets in which it was seen, over sets of its movement in which somebody looked. */

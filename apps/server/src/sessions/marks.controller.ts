@@ -19,8 +19,9 @@ export class MarksController {
     const { revisions } = await this.library.current(actor.studioId);
     const documents = new Map(revisions.map(({ document }) => [document.id, document]));
     const marks: MarksAnswer[number][] = [];
-    for (const { clientId } of await this.clients.list(actor)) {
-      for (const [movementId, sets] of Object.entries(await this.history.practice(clientId))) {
+    const clients = await this.clients.list(actor);
+    for (const [clientId, practice] of await this.history.practices(clients.map((client) => client.clientId))) {
+      for (const [movementId, sets] of Object.entries(practice)) {
         const document = documents.get(movementId);
         const mark = document && masteryOf(document, sets);
         if (mark) marks.push({ clientId, movementId, mark });

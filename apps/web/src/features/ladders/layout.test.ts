@@ -13,21 +13,24 @@ const { movements } = pack.value;
 const family = (id: string): MovementDocument[] => movements.filter((each) => each.family === id);
 
 describe.each([...new Set(movements.map((each) => each.family))])('the map of %s', (id) => {
-  test.each([7, 4])('with %i rungs to a line has everybody once, each in a place of their own, harder to the right', (columns) => {
-    const map = layoutFamily(family(id), columns);
-    expect(map.placed.map((each) => each.id).sort()).toEqual(
-      family(id)
-        .map((each) => each.id)
-        .sort(),
-    );
-    expect(new Set(map.placed.map(({ x, y }) => `${x},${y}`)).size).toBe(map.placed.length);
-    const at = new Map(map.placed.map((each) => [each.id, each]));
-    for (const { from, to } of map.drawn) expect(at.get(to)!.x).toBeGreaterThan(at.get(from)!.x);
-    for (const { x, y } of map.placed) {
-      expect(x).toBeLessThan(map.width);
-      expect(y).toBeLessThan(map.height);
-    }
-  });
+  test.each([7, 4])(
+    'with %i rungs to a line has everybody once, each in a place of their own, harder to the right',
+    (columns) => {
+      const map = layoutFamily(family(id), columns);
+      expect(map.placed.map((each) => each.id).sort()).toEqual(
+        family(id)
+          .map((each) => each.id)
+          .sort(),
+      );
+      expect(new Set(map.placed.map(({ x, y }) => `${x},${y}`)).size).toBe(map.placed.length);
+      const at = new Map(map.placed.map((each) => [each.id, each]));
+      for (const { from, to } of map.drawn) expect(at.get(to)!.x).toBeGreaterThan(at.get(from)!.x);
+      for (const { x, y } of map.placed) {
+        expect(x).toBeLessThan(map.width);
+        expect(y).toBeLessThan(map.height);
+      }
+    },
+  );
 });
 
 test('the main line keeps its row, side branches stand below, and a full line goes on in the next', () => {

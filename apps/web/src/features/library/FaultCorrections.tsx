@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { SeverityWord } from '../../shared/Severity.tsx';
+import { MovementLinks } from './MovementLinks.tsx';
 import { anchorOf } from './RepStrip.tsx';
 
 /** Each fault with what is seen, what to say, what to do then, and where to go back to. */
@@ -84,15 +85,7 @@ function WorkedOnBy({ fault, library, movementId }: { fault: ResolvedFault; libr
   if (ids.length === 0) return null;
   return (
     <p className="text-quiet mt-1">
-      works on the cause:{' '}
-      {ids.map((id, i) => (
-        <span key={id}>
-          {i > 0 && ', '}
-          <Link className="link" to={`/library/${id}`}>
-            {library.nameOf(id)}
-          </Link>
-        </span>
-      ))}
+      works on the cause: <MovementLinks ids={ids} library={library} />
     </p>
   );
 }

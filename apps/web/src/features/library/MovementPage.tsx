@@ -22,6 +22,7 @@ import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
 import { FaultCorrections } from './FaultCorrections.tsx';
 import { LadderNeighbours } from './LadderNeighbours.tsx';
+import { MovementLinks } from './MovementLinks.tsx';
 import { MovementSheet } from './MovementSheet.tsx';
 import { FigureStage } from './FigureStage.tsx';
 import { anchorOf, RepStrip } from './RepStrip.tsx';
@@ -263,20 +264,19 @@ function PartsAndUses({ movement: { document }, library }: { movement: ResolvedM
     .filter((each) => each.document.components?.includes(document.id))
     .map((each) => each.document.id);
   if (parts.length + uses.length === 0) return null;
-  const links = (ids: readonly string[]) =>
-    ids.map((id, i) => (
-      <span key={id}>
-        {i > 0 && ', '}
-        <Link className="link" to={`/library/${id}`}>
-          {library.nameOf(id)}
-        </Link>
-      </span>
-    ));
   return (
     <section>
       <h2 className="text-2xl">Joined</h2>
-      {parts.length > 0 && <p className="mt-1 text-lg">Made of {links(parts)}. Each should be clean on its own first.</p>}
-      {uses.length > 0 && <p className="mt-1 text-lg">Part of {links(uses)}.</p>}
+      {parts.length > 0 && (
+        <p className="mt-1 text-lg">
+          Made of <MovementLinks ids={parts} library={library} />. Each should be clean on its own first.
+        </p>
+      )}
+      {uses.length > 0 && (
+        <p className="mt-1 text-lg">
+          Part of <MovementLinks ids={uses} library={library} />.
+        </p>
+      )}
     </section>
   );
 }
