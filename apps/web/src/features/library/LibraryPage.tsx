@@ -89,19 +89,19 @@ export default function LibraryPage() {
   const place = address.get('place');
   const { openness, client, stances } = useViewpoint(clientId, place);
   const sort = address.get('sort');
-  const said = FACET_NAMES.map((name) => [name, address.get(name) ?? undefined] as const);
-  const facetKey = said.map(([, value]) => value ?? '').join('|');
+  const narrowedBy = new URLSearchParams(
+    FACET_NAMES.flatMap((name) => (address.get(name) ? [[name, address.get(name)!]] : [])),
+  ).toString();
+  const facets = useMemo(() => facetsFrom(Object.fromEntries(new URLSearchParams(narrowedBy))), [narrowedBy]);
   const rows = useMemo(
-    () => (library ? rowsOf(library, { query: asked, facets: facetsFrom(Object.fromEntries(said)), sort, openness }) : []),
-    // `said` is new each time; its key says whether it differs.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [library, asked, facetKey, sort, openness],
+    () => (library ? rowsOf(library, { query: asked, facets, sort, openness }) : []),
+    [library, asked, facets, sort, openness],
   );
   const patterns = useMemo(
     () => PATTERNS.filter((each) => library?.revisions.some((revision) => revision.document.pattern === each)),
     [library],
   );
-  const isNarrowed = query !== '' || said.some(([, value]) => value) || Boolean(place);
+  const isNarrowed = query !== '' || narrowedBy !== '' || Boolean(place);
 
   return (
     <Page
@@ -144,7 +144,7 @@ export default function LibraryPage() {
         </Empty>
       )}
       {library && (
-        <Results key={`${asked}|${facetKey}`} library={library} rows={rows} query={asked} stances={stances} client={client} />
+        <Results key={`${asked}|${narrowedBy}`} library={library} rows={rows} query={asked} stances={stances} client={client} />
       )}
     </Page>
   );
@@ -226,9 +226,7 @@ function More({ onSeen }: { onSeen: () => void }) {
   const { ref, isSeen } = useSeen<HTMLDivElement>();
   useEffect(() => {
     if (isSeen) onSeen();
-    // Once for each time it comes into view.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [isSeen]);
+  }, [isSeen, onSeen]);
   return <div ref={ref} className="h-24" />;
 }
 
