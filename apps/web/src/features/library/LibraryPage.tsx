@@ -217,7 +217,7 @@ function Results({ library, rows, query, stances, client }: ResultsProps) {
           />
         ))}
       </ul>
-      {drawn < rows.length && <More key={drawn} onSeen={() => setDrawn((count) => count + ROWS_AT_ONCE)} />}
+      {drawn < rows.length && <More key={drawn} onSeen={() => setDrawn(drawn + ROWS_AT_ONCE)} />}
     </>
   );
 }
