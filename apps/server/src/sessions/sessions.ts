@@ -116,6 +116,11 @@ export class Sessions {
       // Without the pins, which are most of a session and not looked at here.
       .select(SUMMARY_COLUMNS.map((column) => `session.${column}`))
       .where('session."trainerId" = :trainerId', { trainerId: actor.trainerId })
+      // Before paging, not after: a page that came out short would be taken for the last.
+      .andWhere(
+        `not exists (select 1 from session_clients joined where joined."sessionId" = session.id and joined."clientId" not in
+          (select "clientId" from client_assignments where "trainerId" = :trainerId))`,
+      )
       .orderBy('session.localDate', 'DESC')
       .addOrderBy('session.createdAt', 'DESC')
       .skip((filter.page ?? 0) * SESSIONS_PAGE)
