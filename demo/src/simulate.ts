@@ -114,9 +114,9 @@ export function simulateSession(
     act((context) => endSet(context, 'done'));
     wait(8);
     const effort = answer(round);
-    act((context) => rateEffort(context, effort));
+    act((context) => rateEffort(context, { effort }));
     act((context) => {
-      const next = nextSetAfter(index, context.situation, context.situation.set!, effort);
+      const next = nextSetAfter(index, context.situation, context.situation.set!, { effort });
       // A harder or easier movement is for the end of an exercise, not between two rounds of a plan.
       return next.kind === 'rung' || next.kind === 'stop' ? [] : takeNextSet(context, next);
     });

@@ -6,6 +6,7 @@ import { ClientsModule } from './clients/clients.module.ts';
 import { dataSourceOptions } from './database/dataSource.ts';
 import { SharedModule } from './http/shared.module.ts';
 import { LibraryModule } from './library/library.module.ts';
+import { PrivacyModule } from './privacy/privacy.module.ts';
 import { SessionsModule } from './sessions/sessions.module.ts';
 import { StancesModule } from './stances/stances.module.ts';
 import { StudioModule } from './studio/studio.module.ts';
@@ -25,6 +26,7 @@ export class AppModule {
         BookingsModule,
         StancesModule,
         StudioModule,
+        PrivacyModule,
       ],
     };
   }

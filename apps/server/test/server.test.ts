@@ -165,6 +165,10 @@ describe('whose is what', () => {
     for (const path of [
       `clients/${clientId}`,
       `clients/${clientId}/last-time`,
+      `clients/${clientId}/history`,
+      `clients/${clientId}/practice`,
+      `clients/${clientId}/measurements`,
+      `clients/${clientId}/export`,
       `sessions/${brief.sessionId}`,
       `sessions/${brief.sessionId}/brief`,
       `sessions/${brief.sessionId}/events`,
@@ -173,6 +177,15 @@ describe('whose is what', () => {
       await other.get(`/api/${path}`).expect(404);
     }
     await other.post(`/api/sessions/${brief.sessionId}/events`, { events }).expect(404);
+    const document = { name: 'Taken', birthYear: 1990, goals: [], cautions: [] };
+    await other.put(`/api/clients/${clientId}`, { version: 1, document }).expect(404);
+    await other.put(`/api/clients/${clientId}/trainer`, { trainerId: v7() }).expect(404);
+    await other.put(`/api/clients/${clientId}/stances`, { positions: {} }).expect(404);
+    await other.delete(`/api/clients/${clientId}`, { name: 'Ilse' }).expect(404);
+    await other.delete(`/api/clients/${clientId}/measurements/${v7()}`).expect(404);
+    const waist = { measurementId: v7(), measureId: 'waist', value: 80, localDate: '2026-03-03' };
+    await other.post(`/api/clients/${clientId}/measurements`, waist).expect(404);
+    await other.post('/api/clients', { clientId, document }).expect(409);
     const form = {
       sessionId: v7(),
       localDate: '2026-03-03',
@@ -316,6 +329,9 @@ describe('the database', () => {
       `select * from log_decisions where "clientId" = 'x'`,
       `select * from bookings where "trainerId" = 'x' and "localDate" = 'y'`,
       `select * from sessions where "trainerId" = 'x' order by "localDate" desc`,
+      `select * from sessions where "studioId" = 'x' order by "localDate" desc`,
+      `select * from log_set_ups where "clientId" = 'x' order by at`,
+      `select * from client_measurements where "clientId" = 'x' order by "localDate"`,
     ]) {
       expect(plan(sql)).toMatch(/USING INDEX/);
     }

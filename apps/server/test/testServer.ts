@@ -37,7 +37,8 @@ export class TestServer {
     await app.listen(0, '127.0.0.1');
     const setup = app.get(StudioSetup);
     const studioId = await setup.studio('Test room', 'Etc/UTC');
-    await setup.place(studioId, 'Room', ['wall', 'mat', 'box', 'hand-support', 'kettlebell', 'dumbbells']);
+    const things = ['wall', 'mat', 'box', 'hand-support', 'kettlebell', 'dumbbells'].map((kit) => ({ kit, count: 1 }));
+    await setup.place(studioId, 'Room', { things, sources: [] });
     const owner = await setup.trainer(studioId, { name: 'Ona Owner', login: 'owner', password: PASSWORD, role: 'owner' });
     const trainer = await setup.trainer(studioId, { name: 'Tom Trainer', login: 'trainer', password: PASSWORD, role: 'trainer' });
     await app.get(Library).importPack(studioId, owner.trainerId, libraryFiles());
@@ -86,6 +87,10 @@ export class SignedInClient {
 
   put(path: string, body: object): Test {
     return request(this.app.getHttpServer()).put(path).set('Cookie', this.cookie).send(body);
+  }
+
+  delete(path: string, body: object = {}): Test {
+    return request(this.app.getHttpServer()).delete(path).set('Cookie', this.cookie).send(body);
   }
 
   async start(clientId: string, movementIds: readonly string[], localDate: string): Promise<SessionBrief> {

@@ -13,6 +13,8 @@ export class TrainerEntity {
   @Column('text') passwordHash!: string;
   @Column('text') role!: 'owner' | 'trainer';
   @Column('text') createdAt!: string;
+  /** When they stopped working here; their sign-in opens nothing from then on. */
+  @Column('text', { nullable: true }) leftAt!: string | null;
 }
 
 /** A sign-in. The cookie holds the token; here is only its hash, so that a copy of the database opens no door. */

@@ -6,11 +6,13 @@ import { SignInEntity, TrainerEntity } from './account.entities.ts';
 import { AccountsController } from './accounts.controller.ts';
 import { SignedInGuard } from './signedInGuard.ts';
 import { SignIns } from './signIns.ts';
+import { TrainersController } from './trainers.controller.ts';
+import { Trainers } from './trainers.ts';
 
 @Module({
   imports: [TypeOrmModule.forFeature([TrainerEntity, SignInEntity, StudioEntity])],
-  controllers: [AccountsController],
-  providers: [SignIns, { provide: APP_GUARD, useClass: SignedInGuard }],
+  controllers: [AccountsController, TrainersController],
+  providers: [SignIns, Trainers, { provide: APP_GUARD, useClass: SignedInGuard }],
   exports: [SignIns],
 })
 export class AccountsModule {}

@@ -11,7 +11,7 @@ import type { SignedIn } from './actor.ts';
 
 const DAYS_VALID = 30;
 
-function hashToken(token: string): string {
+export function hashToken(token: string): string {
   return createHash('sha256').update(token).digest('hex');
 }
 
@@ -37,7 +37,7 @@ export class SignIns {
   async signIn(login: string, password: string): Promise<{ token: string; expiresAt: Date; me: Me } | null> {
     const trainer = await this.trainers.findOneBy({ login: login.trim().toLowerCase() });
     const matches = await verify(trainer?.passwordHash ?? (await NOBODY), password);
-    if (!trainer || !matches) return null;
+    if (!trainer || trainer.leftAt || !matches) return null;
     const now = this.clock.now();
     await this.signIns.delete({ expiresAt: LessThan(now.toISOString()) });
     const token = randomBytes(32).toString('base64url');
@@ -62,7 +62,7 @@ export class SignIns {
       expiresAt: MoreThan(this.clock.now().toISOString()),
     });
     const trainer = signIn && (await this.trainers.findOneBy({ id: signIn.trainerId }));
-    return trainer ? { trainerId: trainer.id, studioId: trainer.studioId, role: trainer.role } : null;
+    return trainer && !trainer.leftAt ? { trainerId: trainer.id, studioId: trainer.studioId, role: trainer.role } : null;
   }
 
   async me(actor: SignedIn): Promise<Me> {

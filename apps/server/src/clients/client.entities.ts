@@ -1,4 +1,4 @@
-import type { ClientDocument } from '@waxwing/core';
+import type { ClientDocument, Side } from '@waxwing/core';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import { StudioEntity } from '../studio/studio.entity.ts';
@@ -10,6 +10,23 @@ export class ClientEntity {
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
   @Column('text') name!: string;
   @Column('simple-json') document!: ClientDocument;
+  @Column('text') createdAt!: string;
+  /** Goes up with every change. */
+  @Column('integer', { default: 1 }) version!: number;
+}
+
+/** A test that was run, or a body measure that the two agreed to follow. */
+@Entity('client_measurements')
+@Index('client_measurements_client', ['clientId', 'localDate'])
+export class ClientMeasurementEntity {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @Column('text') measureId!: string;
+  @Column('text', { nullable: true }) side!: Side | null;
+  @Column('real') value!: number;
+  @Column('text') localDate!: string;
+  @Column('text', { nullable: true }) note!: string | null;
   @Column('text') createdAt!: string;
 }
 

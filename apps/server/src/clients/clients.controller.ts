@@ -1,19 +1,77 @@
-import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
-import type { ClientSummary } from '@waxwing/core';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import type { ClientSummary, Measurement } from '@waxwing/core';
+import { ClientUpdate, HandOver, NewClient, NewMeasurement } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
+import { ShapeBody } from '../http/shapeBody.ts';
 import { Clients } from './clients.ts';
+import { Measurements } from './measurements.ts';
 
 @Controller('api/clients')
 export class ClientsController {
-  constructor(private readonly clients: Clients) {}
+  constructor(
+    private readonly clients: Clients,
+    private readonly measurements: Measurements,
+  ) {}
 
   @Get()
   list(@Actor() actor: SignedIn): Promise<ClientSummary[]> {
     return this.clients.list(actor);
   }
 
+  @Post()
+  @ShapeBody(NewClient)
+  takeIn(@Actor() actor: SignedIn, @Body() { clientId, document }: NewClient): Promise<ClientSummary> {
+    return this.clients.takeIn(actor, clientId, document);
+  }
+
   @Get(':clientId')
-  async one(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<ClientSummary> {
-    return (await this.clients.mine(actor, [clientId]))[0]!;
+  one(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<ClientSummary> {
+    return this.clients.one(actor, clientId);
+  }
+
+  @Put(':clientId')
+  @ShapeBody(ClientUpdate)
+  change(
+    @Actor() actor: SignedIn,
+    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Body() { version, document }: ClientUpdate,
+  ): Promise<ClientSummary> {
+    return this.clients.change(actor, clientId, version, document);
+  }
+
+  @Put(':clientId/trainer')
+  @HttpCode(204)
+  @ShapeBody(HandOver)
+  handOver(
+    @Actor() actor: SignedIn,
+    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Body() { trainerId }: HandOver,
+  ): Promise<void> {
+    return this.clients.handOver(actor, clientId, trainerId);
+  }
+
+  @Get(':clientId/measurements')
+  measured(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<Measurement[]> {
+    return this.measurements.of(actor, clientId);
+  }
+
+  @Post(':clientId/measurements')
+  @ShapeBody(NewMeasurement)
+  measure(
+    @Actor() actor: SignedIn,
+    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Body() form: NewMeasurement,
+  ): Promise<Measurement> {
+    return this.measurements.add(actor, clientId, form);
+  }
+
+  @Delete(':clientId/measurements/:measurementId')
+  @HttpCode(204)
+  unmeasure(
+    @Actor() actor: SignedIn,
+    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Param('measurementId', ParseUUIDPipe) measurementId: string,
+  ): Promise<void> {
+    return this.measurements.remove(actor, clientId, measurementId);
   }
 }

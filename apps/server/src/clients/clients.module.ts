@@ -1,13 +1,19 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
-import { ClientAssignmentEntity, ClientEntity } from './client.entities.ts';
+import { TrainerEntity } from '../accounts/account.entities.ts';
+import { LibraryModule } from '../library/library.module.ts';
+import { ClientAssignmentEntity, ClientEntity, ClientMeasurementEntity } from './client.entities.ts';
 import { ClientsController } from './clients.controller.ts';
 import { Clients } from './clients.ts';
+import { Measurements } from './measurements.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([ClientEntity, ClientAssignmentEntity])],
+  imports: [
+    TypeOrmModule.forFeature([ClientEntity, ClientAssignmentEntity, ClientMeasurementEntity, TrainerEntity]),
+    LibraryModule,
+  ],
   controllers: [ClientsController],
-  providers: [Clients],
-  exports: [Clients],
+  providers: [Clients, Measurements],
+  exports: [Clients, Measurements],
 })
 export class ClientsModule {}

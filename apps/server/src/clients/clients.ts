@@ -1,9 +1,19 @@
-import { Injectable, NotFoundException } from '@nestjs/common';
+import { BadRequestException, ConflictException, GoneException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { ClientSummary } from '@waxwing/core';
+import { kitOf, type ClientSummary } from '@waxwing/core';
+import { clientProblems, type ClientDocument } from '@waxwing/core/shapes';
 import { In, IsNull, Repository } from 'typeorm';
+import { v7 as uuid } from 'uuid';
 import type { SignedIn } from '../accounts/actor.ts';
-import { ClientAssignmentEntity, ClientEntity } from './client.entities.ts';
+import { TrainerEntity } from '../accounts/account.entities.ts';
+import { Transactions } from '../database/transactions.ts';
+import { Clock } from '../http/clock.ts';
+import { Library } from '../library/library.ts';
+import { ClientAssignmentEntity, ClientEntity, ClientTombstoneEntity } from './client.entities.ts';
+
+function summaryOf({ document, id, version }: ClientEntity): ClientSummary {
+  return { ...document, clientId: id, version };
+}
 
 /** Clients as their trainer sees them. Another trainer's are not forbidden but not there: their existence is private too. */
 @Injectable()
@@ -11,6 +21,10 @@ export class Clients {
   constructor(
     @InjectRepository(ClientEntity) private readonly clients: Repository<ClientEntity>,
     @InjectRepository(ClientAssignmentEntity) private readonly assignments: Repository<ClientAssignmentEntity>,
+    @InjectRepository(TrainerEntity) private readonly trainers: Repository<TrainerEntity>,
+    private readonly library: Library,
+    private readonly transactions: Transactions,
+    private readonly clock: Clock,
   ) {}
 
   private async assignedIds(actor: SignedIn): Promise<Set<string>> {
@@ -21,7 +35,7 @@ export class Clients {
   async list(actor: SignedIn): Promise<ClientSummary[]> {
     const ids = await this.assignedIds(actor);
     const found = await this.clients.find({ where: { studioId: actor.studioId, id: In([...ids]) }, order: { name: 'ASC' } });
-    return found.map((client) => ({ ...client.document, clientId: client.id }));
+    return found.map(summaryOf);
   }
 
   /** All of these clients, in this order; not found when any is not the trainer's own. */
@@ -34,16 +48,98 @@ export class Clients {
     });
   }
 
-  /** Replaces the positions that are held for one client. */
-  async holdStances(actor: SignedIn, clientId: string, stances: Record<string, string>): Promise<void> {
-    await this.mine(actor, [clientId]);
-    const client = await this.clients.findOneByOrFail({ studioId: actor.studioId, id: clientId });
-    client.document = { ...client.document, stances };
-    await this.clients.save(client);
+  async one(actor: SignedIn, clientId: string): Promise<ClientSummary> {
+    return (await this.mine(actor, [clientId]))[0]!;
   }
 
   async isMine(actor: SignedIn, clientIds: readonly string[]): Promise<boolean> {
     const ids = await this.assignedIds(actor);
     return clientIds.every((id) => ids.has(id));
+  }
+
+  /** Takes somebody in. Asked again with the same id it answers who is there. */
+  async takeIn(actor: SignedIn, clientId: string, document: ClientDocument): Promise<ClientSummary> {
+    await this.refuseUnsound(actor, document);
+    return this.transactions.run(async (manager) => {
+      if (await manager.existsBy(ClientTombstoneEntity, { clientId })) {
+        throw new GoneException({ message: 'This client was deleted' });
+      }
+      const known = await manager.findOneBy(ClientEntity, { id: clientId });
+      if (known) {
+        if (!(await this.isMine(actor, [clientId]))) throw new ConflictException({ message: 'That client id is taken' });
+        return summaryOf(known);
+      }
+      const now = this.clock.now().toISOString();
+      const client = { id: clientId, studioId: actor.studioId, name: document.name, document, createdAt: now, version: 1 };
+      await manager.insert(ClientEntity, client);
+      await manager.insert(ClientAssignmentEntity, this.assignment(actor.studioId, clientId, actor.trainerId));
+      return summaryOf(client);
+    });
+  }
+
+  /** Replaces a record, on top of the version that was looked at: what somebody else changed meanwhile is not overwritten unseen. */
+  async change(actor: SignedIn, clientId: string, version: number, document: ClientDocument): Promise<ClientSummary> {
+    await this.refuseUnsound(actor, document);
+    return this.write(actor, clientId, (client) => {
+      if (client.version !== version) {
+        throw new ConflictException({
+          message: 'Somebody changed this record meanwhile. Load it again; what you typed is still here.',
+        });
+      }
+      return document;
+    });
+  }
+
+  /** Replaces the positions that are held for one client. */
+  async holdStances(actor: SignedIn, clientId: string, stances: Record<string, string>): Promise<void> {
+    await this.write(actor, clientId, (client) => ({ ...client.document, stances }));
+  }
+
+  private async write(actor: SignedIn, clientId: string, next: (client: ClientEntity) => ClientDocument): Promise<ClientSummary> {
+    await this.mine(actor, [clientId]);
+    return this.transactions.run(async (manager) => {
+      const client = await manager.findOneByOrFail(ClientEntity, { studioId: actor.studioId, id: clientId });
+      client.document = next(client);
+      client.name = client.document.name;
+      client.version += 1;
+      return summaryOf(await manager.save(client));
+    });
+  }
+
+  /** Ends one trainer's time with a client and begins another's. What was done so far goes with the client. */
+  async handOver(actor: SignedIn, clientId: string, trainerId: string): Promise<void> {
+    await this.mine(actor, [clientId]);
+    const next = await this.trainers.findOneBy({ id: trainerId, studioId: actor.studioId, leftAt: IsNull() });
+    if (!next || next.id === actor.trainerId) {
+      const message = next ? 'they are yours already' : 'nobody who works here';
+      throw new BadRequestException({ message: 'Not handed over', problems: [{ path: 'trainerId', message }] });
+    }
+    await this.transactions.run(async (manager) => {
+      const own = { studioId: actor.studioId, clientId, trainerId: actor.trainerId, until: IsNull() };
+      await manager.update(ClientAssignmentEntity, own, { until: this.clock.now().toISOString() });
+      const has = await manager.existsBy(ClientAssignmentEntity, { ...own, trainerId });
+      if (!has) await manager.insert(ClientAssignmentEntity, this.assignment(actor.studioId, clientId, trainerId));
+    });
+  }
+
+  private assignment(studioId: string, clientId: string, trainerId: string) {
+    return { id: uuid(), studioId, clientId, trainerId, since: this.clock.now().toISOString(), until: null };
+  }
+
+  /** What the shape alone can't tell: a year that is not over, a minor alone, words that the library doesn't know. */
+  private async refuseUnsound(actor: SignedIn, document: ClientDocument): Promise<void> {
+    const { vocabulary } = await this.library.current(actor.studioId);
+    const cautions = new Set((vocabulary.cautions ?? []).map(({ id }) => id));
+    const kit = new Set((vocabulary.kit ?? []).map(({ id }) => id));
+    const problems = [
+      ...clientProblems(document, this.clock.latestDay()),
+      ...document.cautions.flatMap(({ caution }, i) =>
+        cautions.has(caution) ? [] : [{ path: `cautions[${i}].caution`, message: `no caution ${caution}` }],
+      ),
+      ...(document.homeKit ? kitOf(document.homeKit) : []).flatMap((id) =>
+        kit.has(id) ? [] : [{ path: 'homeKit', message: `no kit ${id}` }],
+      ),
+    ];
+    if (problems.length > 0) throw new BadRequestException({ message: 'Some fields are not right', problems });
   }
 }

@@ -23,6 +23,8 @@ export function dataSourceOptions(file: string): DataSourceOptions {
       database.pragma('busy_timeout = 5000');
       database.pragma('foreign_keys = ON');
       database.pragma('synchronous = FULL');
+      // What is deleted is overwritten, so that nothing of a deleted client stays in free pages.
+      database.pragma('secure_delete = ON');
     },
   };
 }

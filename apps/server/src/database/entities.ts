@@ -1,6 +1,11 @@
 import { SignInEntity, TrainerEntity } from '../accounts/account.entities.ts';
 import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';
-import { ClientAssignmentEntity, ClientEntity, ClientTombstoneEntity } from '../clients/client.entities.ts';
+import {
+  ClientAssignmentEntity,
+  ClientEntity,
+  ClientMeasurementEntity,
+  ClientTombstoneEntity,
+} from '../clients/client.entities.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from '../library/library.entities.ts';
 import {
   EventEntity,
@@ -9,6 +14,7 @@ import {
   LogFaultEntity,
   LogItemEntity,
   LogSetEntity,
+  LogSetUpEntity,
   SessionClientEntity,
   SessionEntity,
   SessionLogEntity,
@@ -24,6 +30,7 @@ export const ENTITIES = [
   ClientEntity,
   ClientAssignmentEntity,
   ClientTombstoneEntity,
+  ClientMeasurementEntity,
   MovementEntity,
   MovementRevisionEntity,
   VocabularyRevisionEntity,
@@ -38,5 +45,6 @@ export const ENTITIES = [
   LogFaultEntity,
   LogCueTrialEntity,
   LogDecisionEntity,
+  LogSetUpEntity,
   StanceChoiceEntity,
 ];

@@ -16,4 +16,11 @@ export class Transactions {
     this.last = next.catch(() => undefined);
     return next;
   }
+
+  /** What can't be done within a transaction, such as making the file anew: alone, in its turn. */
+  alone<T>(work: (dataSource: DataSource) => Promise<T>): Promise<T> {
+    const next = this.last.then(() => work(this.dataSource));
+    this.last = next.catch(() => undefined);
+    return next;
+  }
 }

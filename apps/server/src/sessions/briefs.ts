@@ -1,15 +1,20 @@
 import { BadRequestException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import {
-  BODYWEIGHT,
+  adviseLoad,
+  kitOf,
   movementsForFloor,
-  startingTarget,
+  rackFor,
+  targetReserveOf,
   type ClientBrief,
   type ClientSummary,
+  type DueDecision,
   type MovementHistory,
   type MovementRevision,
+  type Inventory,
   type SessionBrief,
   type SessionItem,
+  type Stances as Positions,
 } from '@waxwing/core';
 import type { PickedMovement, StartSession } from '@waxwing/core/shapes';
 import { Repository } from 'typeorm';
@@ -40,24 +45,27 @@ export class Briefs {
     const library = await this.library.current(studioId);
     const stances = await this.stances.inForce(actor);
     const revisionOf = new Map(library.revisions.map((revision) => [revision.document.id, revision]));
-    const place = form.placeId
-      ? await this.places.findOneBy({ studioId, id: form.placeId })
-      : await this.places.findOne({ where: { studioId }, order: { name: 'ASC' } });
+    const inventory = await this.inventoryOf(studioId, form, clients[0]!);
     const due = await this.history.due(clients.map((client) => client.clientId));
     const briefs: ClientBrief[] = [];
     for (const [at, client] of clients.entries()) {
       const lane = form.lanes[at]!;
       const history = await this.history.movements(client.clientId);
+      const dues = due.get(client.clientId) ?? [];
+      const own = { ...stances, ...client.stances };
       briefs.push({
         clientId: client.clientId,
         laneId: lane.laneId,
         name: client.name,
         cautions: client.cautions,
-        stances: { ...stances, ...client.stances },
+        stances: own,
         book: await this.history.tallies(studioId, client.clientId),
         faultRates: await this.history.faultRates(client.clientId),
         history,
-        due: due.get(client.clientId) ?? [],
+        due: dues,
+        setUps: await this.history.setUps(client),
+        ...(client.unit && { unit: client.unit }),
+        ...(client.cueStyle && { cueStyle: client.cueStyle }),
         items: lane.movements.map((picked, i) => {
           const revision = revisionOf.get(picked.movementId);
           if (!revision) {
@@ -66,7 +74,12 @@ export class Briefs {
               problems: [{ path: `lanes[${at}].movements[${i}].movementId`, message: `no movement ${picked.movementId}` }],
             });
           }
-          return itemOf(picked, revision, history[picked.movementId]);
+          return itemOf(picked, revision, {
+            past: history[picked.movementId] ?? null,
+            due: dues.find((decision) => decision.movementId === picked.movementId) ?? null,
+            inventory,
+            stances: own,
+          });
         }),
       });
     }
@@ -79,8 +92,24 @@ export class Briefs {
       vocabularyRevisionId: library.vocabularyRevisionId,
       revisionIds: library.revisions.filter(({ document }) => onFloor.has(document.id)).map((revision) => revision.revisionId),
       clients: briefs,
-      kit: place?.kit ?? null,
+      kit: inventory && kitOf(inventory),
+      inventory,
     };
+  }
+
+  /** What there is where the session is: at home, in the room that was named, else in the studio's first. */
+  private async inventoryOf(studioId: string, form: StartSession, client: ClientSummary): Promise<Inventory | null> {
+    if (form.atHome) return client.homeKit ?? { things: [], sources: [], alone: false };
+    const place = form.placeId
+      ? await this.places.findOneBy({ studioId, id: form.placeId })
+      : await this.places.findOne({ where: { studioId }, order: { name: 'ASC' } });
+    if (form.placeId && !place) {
+      throw new BadRequestException({
+        message: 'No such room',
+        problems: [{ path: 'placeId', message: 'is no room of this studio' }],
+      });
+    }
+    return place?.inventory ?? null;
   }
 
   async assemble(session: SessionEntity): Promise<SessionBrief> {
@@ -91,22 +120,39 @@ export class Briefs {
       zone: session.zone,
       clients: pins.clients,
       kit: pins.kit,
+      inventory: pins.inventory ?? null,
       vocabulary: await this.library.vocabularyById(pins.vocabularyRevisionId),
       revisions: await this.library.revisionsById(pins.revisionIds),
     };
   }
 }
 
-function itemOf(picked: PickedMovement, revision: MovementRevision, past: MovementHistory | undefined): SessionItem {
+interface Known {
+  readonly past: MovementHistory | null;
+  readonly due: DueDecision | null;
+  readonly inventory: Inventory | null;
+  readonly stances: Positions;
+}
+
+/** What isn't said is advised, as on Floor and in a plan. */
+function itemOf(picked: PickedMovement, revision: MovementRevision, { past, due, inventory, stances }: Known): SessionItem {
   const { document } = revision;
+  const advice = adviseLoad({
+    document,
+    rack: rackFor(document, inventory),
+    last: past,
+    due,
+    targetReserve: targetReserveOf(stances),
+    isAlone: inventory?.alone === true,
+  });
   return {
     itemId: uuid(),
     movementId: document.id,
     revisionId: revision.revisionId,
     sets: picked.sets ?? document.sets,
     dose: document.dose,
-    target: picked.target ?? past?.target ?? startingTarget(document),
-    load: picked.load ?? past?.load ?? BODYWEIGHT,
+    target: picked.target ?? advice.target,
+    load: picked.load ?? advice.load,
     restSeconds: document.restSeconds,
   };
 }

@@ -24,7 +24,7 @@ function seqKey(event: { readonly replicaId: string; readonly seq: number }): st
   return `${event.replicaId}#${event.seq}`;
 }
 
-function asEvent(entity: EventEntity): SessionEvent {
+export function asEvent(entity: EventEntity): SessionEvent {
   const { position: _position, studioId: _studio, sentBy: _sentBy, receivedAt: _receivedAt, clientId, laneId, ...event } = entity;
   return { ...event, ...(clientId && { clientId }), ...(laneId && { laneId }) } as SessionEvent;
 }
@@ -123,7 +123,7 @@ export class EventLog {
   }
 
   /** Rebuilds the log of a session whole from its events. */
-  private async project(manager: EntityManager, session: SessionEntity): Promise<void> {
+  async project(manager: EntityManager, session: SessionEntity): Promise<void> {
     const rows = await manager.find(EventEntity, { where: { sessionId: session.id } });
     await saveProjection(manager, session, foldSession(rows.map(asEvent)), await this.briefs.assemble(session));
   }

@@ -3,17 +3,27 @@ import { InjectRepository } from '@nestjs/typeorm';
 import {
   TRIAL_VALUE,
   tallyKey,
+  type ClientSummary,
   type CueTally,
   type CueTrialsAnswer,
   type DueDecision,
   type FaultRate,
+  type HistoryAnswer,
   type MovementHistory,
   type PracticeAnswer,
   type PractisedSet,
+  type SetUp,
   type TallyBook,
 } from '@waxwing/core';
 import { In, Repository } from 'typeorm';
-import { LogCueTrialEntity, LogDecisionEntity, LogFaultEntity, LogItemEntity, LogSetEntity } from './session.entities.ts';
+import {
+  LogCueTrialEntity,
+  LogDecisionEntity,
+  LogFaultEntity,
+  LogItemEntity,
+  LogSetEntity,
+  LogSetUpEntity,
+} from './session.entities.ts';
 
 /** Earlier sessions that a decision for the next one looks at. */
 const OUTCOMES_KEPT = 4;
@@ -44,6 +54,7 @@ export class History {
     @InjectRepository(LogFaultEntity) private readonly faults: Repository<LogFaultEntity>,
     @InjectRepository(LogItemEntity) private readonly items: Repository<LogItemEntity>,
     @InjectRepository(LogDecisionEntity) private readonly decisions: Repository<LogDecisionEntity>,
+    @InjectRepository(LogSetUpEntity) private readonly setUpNotes: Repository<LogSetUpEntity>,
   ) {}
 
   async tallies(studioId: string, clientId: string): Promise<TallyBook> {
@@ -154,11 +165,29 @@ export class History {
         target: item.outcome.target,
         done: item.outcome.leastDone,
         effort: item.outcome.effort,
+        ...(item.outcome.reserve !== undefined && { reserve: item.outcome.reserve }),
         lookedSets: await this.sets.countBy({ clientId, movementId: item.movementId, looked: true }),
         outcomes: [item.outcome],
       };
     }
     return histories;
+  }
+
+  /** What the next load is judged by. */
+  async of(client: ClientSummary): Promise<HistoryAnswer> {
+    const { clientId } = client;
+    return {
+      movements: await this.movements(clientId),
+      due: (await this.due([clientId])).get(clientId) ?? [],
+      setUps: await this.setUps(client),
+    };
+  }
+
+  /** By movement the newest note of a set-up: from the floor, or, where that is later, from the desk. */
+  async setUps(client: ClientSummary): Promise<Record<string, SetUp>> {
+    const noted = await this.setUpNotes.find({ where: { clientId: client.clientId }, order: { at: 'ASC' } });
+    const all = [...noted, ...(client.setUps ?? [])].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+    return Object.fromEntries(all.map(({ movementId, setUp }) => [movementId, setUp]));
   }
 
   /** The newest decision for each movement, newest first. */
@@ -168,10 +197,10 @@ export class History {
       order: { localDate: 'DESC', at: 'DESC' },
     });
     const due = new Map<string, DueDecision[]>(clientIds.map((id) => [id, []]));
-    for (const { clientId, movementId, kind, text, localDate } of rows) {
+    for (const { clientId, movementId, kind, text, localDate, load, target } of rows) {
       const list = due.get(clientId);
       if (list && !list.some((decision) => decision.movementId === movementId)) {
-        list.push({ movementId, kind, text, localDate });
+        list.push({ movementId, kind, text, localDate, ...(load && { load }), ...(target && { target }) });
       }
     }
     return due;

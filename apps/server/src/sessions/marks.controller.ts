@@ -20,11 +20,15 @@ export class MarksController {
     const documents = new Map(revisions.map(({ document }) => [document.id, document]));
     const marks: MarksAnswer[number][] = [];
     const clients = await this.clients.list(actor);
+    for (const { clientId, marks: given = [] } of clients) {
+      for (const { movementId, mark } of given) marks.push({ clientId, movementId, mark });
+    }
+    const isGiven = new Set(marks.map(({ clientId, movementId }) => `${clientId}|${movementId}`));
     for (const [clientId, practice] of await this.history.practices(clients.map((client) => client.clientId))) {
       for (const [movementId, sets] of Object.entries(practice)) {
         const document = documents.get(movementId);
         const mark = document && masteryOf(document, sets);
-        if (mark) marks.push({ clientId, movementId, mark });
+        if (mark && !isGiven.has(`${clientId}|${movementId}`)) marks.push({ clientId, movementId, mark });
       }
     }
     return marks;

@@ -6,11 +6,12 @@ import {
   LogFaultEntity,
   LogItemEntity,
   LogSetEntity,
+  LogSetUpEntity,
   SessionEntity,
   SessionLogEntity,
 } from './session.entities.ts';
 
-const ROWS = [LogItemEntity, LogSetEntity, LogFaultEntity, LogCueTrialEntity, LogDecisionEntity] as const;
+const ROWS = [LogItemEntity, LogSetEntity, LogFaultEntity, LogCueTrialEntity, LogDecisionEntity, LogSetUpEntity] as const;
 
 /** Replaces everything that was projected from a session before. */
 export async function saveProjection(
@@ -28,6 +29,12 @@ export async function saveProjection(
     const own = { ...base, clientId: lane.clientId };
     for (const [place, item] of lane.items.entries()) await saveItem(manager, own, item, place);
     await insertAll(manager, LogDecisionEntity, decisionRows(own, lane));
+    const { localDate: _localDate, ...whose } = own;
+    await insertAll(
+      manager,
+      LogSetUpEntity,
+      (lane.setUps ?? []).map(({ movementId, setUp, at }) => ({ ...whose, movementId, setUp, at })),
+    );
   }
   await manager.update(SessionEntity, { id: session.id }, { status: log.status, startedAt: log.startedAt, endedAt: log.endedAt });
 }
@@ -107,7 +114,7 @@ async function saveItem(manager: EntityManager, own: Owner, item: ItemLog, place
 }
 
 function decisionRows(own: Owner, lane: LaneLog): object[] {
-  return lane.decisions.map(({ eventId, movementId, kind, text, reasons, at }) => ({
+  return lane.decisions.map(({ eventId, movementId, kind, text, reasons, at, load, target }) => ({
     ...own,
     eventId,
     movementId,
@@ -115,5 +122,7 @@ function decisionRows(own: Owner, lane: LaneLog): object[] {
     text,
     reasons,
     at,
+    load: load ?? null,
+    target: target ?? null,
   }));
 }

@@ -5,9 +5,11 @@ import type {
   DecisionKind,
   Effort,
   EventType,
+  Inventory,
   Load,
   MovementOutcome,
   SessionLog,
+  SetUp,
 } from '@waxwing/core';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
@@ -20,10 +22,13 @@ export interface BriefPins {
   readonly revisionIds: readonly string[];
   readonly clients: readonly ClientBrief[];
   readonly kit: readonly string[] | null;
+  /** Absent in sessions that began before rooms were described. */
+  readonly inventory?: Inventory | null;
 }
 
 @Entity('sessions')
 @Index('sessions_trainer_day', ['trainerId', 'localDate'])
+@Index('sessions_studio_day', ['studioId', 'localDate'])
 export class SessionEntity {
   @PrimaryColumn('text') id!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
@@ -163,5 +168,19 @@ export class LogDecisionEntity {
   @Column('text') text!: string;
   @Column('simple-json') reasons!: string[];
   @Column('text') localDate!: string;
+  @Column('text') at!: string;
+  /** What to take next time, where it was said in numbers. */
+  @Column('simple-json', { nullable: true }) load!: Load | null;
+  @Column('integer', { nullable: true }) target!: number | null;
+}
+
+@Entity('log_set_ups')
+@Index('log_set_ups_client', ['clientId', 'movementId', 'at'])
+export class LogSetUpEntity {
+  @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @PrimaryColumn('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @PrimaryColumn('text') movementId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('simple-json') setUp!: SetUp;
   @Column('text') at!: string;
 }

@@ -67,7 +67,7 @@ export class SessionsController {
     @Param('sessionId', ParseUUIDPipe) sessionId: string,
     @Body() batch: EventBatch,
   ): Promise<EventsAnswer> {
-    const session = await this.sessions.mine(actor, sessionId);
+    const session = await this.sessions.mineToWrite(actor, sessionId);
     return this.events.append(actor, session, batch.events);
   }
 }

@@ -1,6 +1,14 @@
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { SESSIONS_PAGE, type LastTime, type SessionAnswer, type SessionBrief, type SessionSummary } from '@waxwing/core';
+import {
+  SESSIONS_PAGE,
+  readinessOf,
+  type ClientSummary,
+  type LastTime,
+  type SessionAnswer,
+  type SessionBrief,
+  type SessionSummary,
+} from '@waxwing/core';
 import type { StartSession } from '@waxwing/core/shapes';
 import { In, Repository } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
@@ -35,6 +43,7 @@ export class Sessions {
       actor,
       form.lanes.map((lane) => lane.clientId),
     );
+    refuseHeld(clients);
     const known = await this.sessions.findOneBy({ id: form.sessionId });
     if (known) {
       if (known.trainerId !== actor.trainerId) throw new ConflictException({ message: 'That session id is taken' });
@@ -70,19 +79,28 @@ export class Sessions {
     return this.briefs.assemble(session);
   }
 
-  /** The trainer's own session; not found for anybody else, or once a client in it is no longer theirs. */
+  /** A session of the trainer's own clients, whoever ran it: the past goes with a client who is handed over. Not found otherwise. */
   async mine(actor: SignedIn, sessionId: string): Promise<SessionEntity> {
-    const session = await this.sessions.findOneBy({ id: sessionId, studioId: actor.studioId, trainerId: actor.trainerId });
-    if (
-      !session ||
-      !(await this.clients.isMine(
-        actor,
-        session.pins.clients.map((client) => client.clientId),
-      ))
-    ) {
+    const session = await this.sessions.findOneBy({ id: sessionId, studioId: actor.studioId });
+    if (!session || !(await this.isOfMine(actor, session)))
+      throw new NotFoundException({ message: 'No such session among yours' });
+    return session;
+  }
+
+  /** For events: also the one who ran it, whose device may be late with what happened before a client was handed over. */
+  async mineToWrite(actor: SignedIn, sessionId: string): Promise<SessionEntity> {
+    const session = await this.sessions.findOneBy({ id: sessionId, studioId: actor.studioId });
+    if (!session || !(session.trainerId === actor.trainerId || (await this.isOfMine(actor, session)))) {
       throw new NotFoundException({ message: 'No such session among yours' });
     }
     return session;
+  }
+
+  private isOfMine(actor: SignedIn, { pins }: SessionEntity): Promise<boolean> {
+    return this.clients.isMine(
+      actor,
+      pins.clients.map((client) => client.clientId),
+    );
   }
 
   async brief(actor: SignedIn, sessionId: string): Promise<SessionBrief> {
@@ -109,17 +127,17 @@ export class Sessions {
     };
   }
 
-  /** Newest first, of this trainer's own: those in which everybody is still theirs. */
+  /** Newest first: those in which everybody is the trainer's own now. */
   async list(actor: SignedIn, filter: { clientId?: string; live?: boolean; page?: number }): Promise<SessionSummary[]> {
     const query = this.sessions
       .createQueryBuilder('session')
       // Without the pins, which are most of a session and not looked at here.
       .select(SUMMARY_COLUMNS.map((column) => `session.${column}`))
-      .where('session."trainerId" = :trainerId', { trainerId: actor.trainerId })
+      .where('session."studioId" = :studioId', { studioId: actor.studioId, trainerId: actor.trainerId })
       // Before paging, not after: a page that came out short would be taken for the last.
       .andWhere(
         `not exists (select 1 from session_clients joined where joined."sessionId" = session.id and joined."clientId" not in
-          (select "clientId" from client_assignments where "trainerId" = :trainerId))`,
+          (select "clientId" from client_assignments where "trainerId" = :trainerId and until is null))`,
       )
       .orderBy('session.localDate', 'DESC')
       .addOrderBy('session.createdAt', 'DESC')
@@ -184,4 +202,13 @@ export class Sessions {
     }
     return last;
   }
+}
+
+/** A yes among the readiness answers holds the first session until somebody cleared it or the trainer said why not. */
+function refuseHeld(clients: readonly ClientSummary[]): void {
+  const held = clients.flatMap(({ name, readiness }, i) => {
+    const { kind, text } = readinessOf(readiness);
+    return kind === 'hold' ? [{ path: `lanes[${i}].clientId`, message: `${name}: ${text}` }] : [];
+  });
+  if (held.length > 0) throw new ConflictException({ message: held.map(({ message }) => message).join(' '), problems: held });
 }

@@ -1,17 +1,38 @@
-import { Controller, Get } from '@nestjs/common';
-import { InjectRepository } from '@nestjs/typeorm';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import type { PlaceSummary } from '@waxwing/core';
-import { Repository } from 'typeorm';
+import { PlaceForm } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
-import { PlaceEntity } from './studio.entity.ts';
+import { ShapeBody } from '../http/shapeBody.ts';
+import { Places } from './places.ts';
 
 @Controller('api/places')
 export class PlacesController {
-  constructor(@InjectRepository(PlaceEntity) private readonly places: Repository<PlaceEntity>) {}
+  constructor(private readonly places: Places) {}
 
   @Get()
-  async list(@Actor() { studioId }: SignedIn): Promise<PlaceSummary[]> {
-    const places = await this.places.find({ where: { studioId }, order: { name: 'ASC' } });
-    return places.map(({ id, name, kit }) => ({ placeId: id, name, kit }));
+  list(@Actor() { studioId }: SignedIn): Promise<PlaceSummary[]> {
+    return this.places.list(studioId);
+  }
+
+  @Post()
+  @ShapeBody(PlaceForm)
+  add(@Actor() { studioId }: SignedIn, @Body() form: PlaceForm): Promise<PlaceSummary> {
+    return this.places.add(studioId, form);
+  }
+
+  @Put(':placeId')
+  @ShapeBody(PlaceForm)
+  change(
+    @Actor() { studioId }: SignedIn,
+    @Param('placeId', ParseUUIDPipe) placeId: string,
+    @Body() form: PlaceForm,
+  ): Promise<PlaceSummary> {
+    return this.places.change(studioId, placeId, form);
+  }
+
+  @Delete(':placeId')
+  @HttpCode(204)
+  remove(@Actor() { studioId }: SignedIn, @Param('placeId', ParseUUIDPipe) placeId: string): Promise<void> {
+    return this.places.remove(studioId, placeId);
   }
 }

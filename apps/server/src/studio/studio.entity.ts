@@ -1,3 +1,4 @@
+import type { Inventory } from '@waxwing/core';
 import { Column, Entity, ForeignKey, PrimaryColumn } from 'typeorm';
 
 /** The business that everything belongs to. */
@@ -16,6 +17,5 @@ export class PlaceEntity {
   @PrimaryColumn('text') id!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
   @Column('text') name!: string;
-  /** Kit ids. */
-  @Column('simple-json') kit!: string[];
+  @Column('simple-json') inventory!: Inventory;
 }

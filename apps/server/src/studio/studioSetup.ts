@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { ClientDocument } from '@waxwing/core';
+import type { ClientDocument, Inventory } from '@waxwing/core';
 import { DataSource } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { TrainerEntity } from '../accounts/account.entities.ts';
@@ -32,9 +32,9 @@ export class StudioSetup {
     return id;
   }
 
-  async place(studioId: string, name: string, kit: readonly string[]): Promise<string> {
+  async place(studioId: string, name: string, inventory: Inventory): Promise<string> {
     const id = uuid();
-    await this.dataSource.manager.insert(PlaceEntity, { id, studioId, name, kit: [...kit] });
+    await this.dataSource.manager.insert(PlaceEntity, { id, studioId, name, inventory });
     return id;
   }
 
@@ -51,6 +51,7 @@ export class StudioSetup {
       passwordHash: await hashPassword(trainer.password),
       role: trainer.role,
       createdAt: this.now(),
+      leftAt: null,
     });
     return { trainerId: id, studioId, role: trainer.role };
   }
@@ -58,7 +59,14 @@ export class StudioSetup {
   async client(trainer: SignedIn, document: ClientDocument): Promise<string> {
     const id = uuid();
     const { studioId, trainerId } = trainer;
-    await this.dataSource.manager.insert(ClientEntity, { id, studioId, name: document.name, document, createdAt: this.now() });
+    await this.dataSource.manager.insert(ClientEntity, {
+      id,
+      studioId,
+      name: document.name,
+      document,
+      createdAt: this.now(),
+      version: 1,
+    });
     await this.dataSource.manager.insert(ClientAssignmentEntity, {
       id: uuid(),
       studioId,

@@ -2,8 +2,10 @@ import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
+  IsDefined,
   IsIn,
   IsInt,
+  IsNumber,
   IsObject,
   IsOptional,
   IsString,
@@ -13,7 +15,14 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { SIDES, SLUG_PATTERN, type Side } from '../movement/terms.ts';
+import { Inventory } from '../loading/inventory.ts';
+import { MASS_UNITS, type MassUnit } from '../movement/load.ts';
+import { CUE_KINDS, MOVEMENT_ID_PATTERN, SIDES, SLUG_PATTERN, type CueKind, type Side } from '../movement/terms.ts';
+import { MASTERY, type Mastery } from '../movement/mastery.ts';
+import { IsDay } from './day.ts';
+import { MEASURE_IDS } from './measurement.ts';
+import { READINESS_IDS } from './readiness.ts';
+import { SetUp } from './setUp.ts';
 
 /** A part of the body, or a state, for which work is limited. Health data. */
 export class ClientCaution {
@@ -22,9 +31,86 @@ export class ClientCaution {
   @IsOptional() @IsString() @Length(1, 300) note?: string;
 }
 
+/** What a goal is told by: from where, to where, and where they are. */
+export class GoalMeasure {
+  @IsString() @Length(1, 20) unit!: string;
+  @IsNumber() @Min(0) @Max(100000) start!: number;
+  @IsNumber() @Min(0) @Max(100000) target!: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(100000) now?: number;
+}
+
 export class ClientGoal {
   @IsString() @Length(2, 200) text!: string;
-  @IsOptional() @Matches(/^\d{4}-\d{2}-\d{2}$/) by?: string;
+  @IsOptional() @IsDay() by?: string;
+  @IsOptional() @ValidateNested() @Type(() => GoalMeasure) measure?: GoalMeasure;
+}
+
+export class Clearance {
+  @IsDay() on!: string;
+  @IsString() @Length(2, 120, { message: 'by: name who cleared them' }) by!: string;
+}
+
+export class GoAhead {
+  @IsDay() on!: string;
+  @IsString() @Length(10, 300, { message: 'reason: say in a sentence why you go ahead' }) reason!: string;
+}
+
+/** The readiness questions as they were answered. Health data. */
+export class Readiness {
+  @IsDay() askedOn!: string;
+  @IsArray() @ArrayMaxSize(20) @IsIn([...READINESS_IDS], { each: true }) yes!: string[];
+  @IsOptional() @IsString() @Length(1, 500) note?: string;
+  @IsOptional() @ValidateNested() @Type(() => Clearance) clearance?: Clearance;
+  @IsOptional() @ValidateNested() @Type(() => GoAhead) goAhead?: GoAhead;
+}
+
+/** Lengths in centimetres, by tape; what isn't known is taken from height. */
+export class ClientBuild {
+  @IsOptional() @IsNumber() @Min(80) @Max(250) heightCm?: number;
+  @IsOptional() @IsNumber() @Min(20) @Max(80) thighCm?: number;
+  @IsOptional() @IsNumber() @Min(20) @Max(80) shankCm?: number;
+  @IsOptional() @IsNumber() @Min(25) @Max(100) trunkCm?: number;
+  @IsOptional() @IsNumber() @Min(30) @Max(110) armCm?: number;
+}
+
+/** How the day job loads a body. */
+export const JOB_LOADS = [
+  'sits',
+  'stands',
+  'walks',
+  'lifts',
+  'reaches-up',
+  'bends',
+  'kneels',
+  'grips',
+  'drives',
+  'one-sided',
+] as const;
+export type JobLoad = (typeof JOB_LOADS)[number];
+
+export const TOUCH_ANSWERS = ['yes', 'no', 'ask'] as const;
+export type TouchAnswer = (typeof TOUCH_ANSWERS)[number];
+
+/** What kind of cue somebody takes to. */
+export class CueStyle {
+  @IsArray() @ArrayMaxSize(4) @IsIn(CUE_KINDS, { each: true }) kinds!: CueKind[];
+  /** May they be touched to show it? `ask`: each time. */
+  @IsIn(TOUCH_ANSWERS) touch!: TouchAnswer;
+}
+
+/** A mark that the trainer gave, over the one that follows from the log. */
+export class MarkOverride {
+  @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
+  @IsIn(MASTERY) mark!: Mastery;
+  @IsDay() on!: string;
+  @IsOptional() @IsString() @Length(1, 200) why?: string;
+}
+
+export class ClientSetUp {
+  @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
+  @IsDefined() @ValidateNested() @Type(() => SetUp) setUp!: SetUp;
+  /** UTC; a later note from the floor goes before it. */
+  @IsString() @Length(20, 30) at!: string;
 }
 
 /** What is known of a client. Private: leaves the server only to their trainer. */
@@ -33,9 +119,52 @@ export class ClientDocument {
   @IsInt() @Min(1900) @Max(2100) birthYear!: number;
   /** Named for a minor. */
   @IsOptional() @IsString() @Length(1, 80) guardian?: string;
+  @IsOptional() @IsNumber() @Min(0) @Max(90) trainingYears?: number;
   @IsOptional() @IsString() @Length(1, 80) dayJob?: string;
+  @IsOptional() @IsArray() @ArrayMaxSize(10) @IsIn(JOB_LOADS, { each: true }) jobLoads?: JobLoad[];
   @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => ClientGoal) goals!: ClientGoal[];
   @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => ClientCaution) cautions!: ClientCaution[];
+  @IsOptional() @ValidateNested() @Type(() => Readiness) readiness?: Readiness;
+  @IsOptional() @ValidateNested() @Type(() => Inventory) homeKit?: Inventory;
+  @IsOptional() @IsIn(MASS_UNITS) unit?: MassUnit;
+  @IsOptional() @ValidateNested() @Type(() => CueStyle) cueStyle?: CueStyle;
+  @IsOptional() @ValidateNested() @Type(() => ClientBuild) build?: ClientBuild;
+  /** Tests that were picked and body measures that the two agreed to follow. */
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsIn([...MEASURE_IDS], { each: true }) follows?: string[];
+  @IsOptional() @IsString() @Length(1, 2000) notes?: string;
   /** Positions that hold for this client, over the trainer's and the studio's. */
   @IsOptional() @IsObject() stances?: Record<string, string>;
+  @IsOptional() @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => MarkOverride) marks?: MarkOverride[];
+  @IsOptional() @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => ClientSetUp) setUps?: ClientSetUp[];
+}
+
+/** Surely under eighteen. Only the year is asked for; in the year in which they turn eighteen the trainer knows. */
+export function isMinor(birthYear: number, year: number): boolean {
+  return year - birthYear < 18;
+}
+
+/** What is wrong with a document that its shape alone can't tell; `today` is the studio's. */
+export function clientProblems(
+  document: ClientDocument,
+  today: string,
+): readonly { readonly path: string; readonly message: string }[] {
+  const year = Number(today.slice(0, 4));
+  const problems: { path: string; message: string }[] = [];
+  if (document.birthYear > year) problems.push({ path: 'birthYear', message: `is not over yet: it is ${year}` });
+  else if (isMinor(document.birthYear, year) && !document.guardian?.trim()) {
+    problems.push({ path: 'guardian', message: 'name a guardian: they are under eighteen' });
+  }
+  const regions = document.cautions.map(({ caution, side }) => `${caution}|${side ?? ''}`);
+  regions.forEach((each, i) => {
+    if (regions.indexOf(each) < i) problems.push({ path: `cautions[${i}].caution`, message: 'stands there already' });
+  });
+  const { askedOn, clearance, goAhead } = document.readiness ?? {};
+  for (const [path, day] of [
+    ['readiness.askedOn', askedOn],
+    ['readiness.clearance.on', clearance?.on],
+    ['readiness.goAhead.on', goAhead?.on],
+  ] as const) {
+    if (day && day > today) problems.push({ path, message: 'is in the future' });
+  }
+  return problems;
 }

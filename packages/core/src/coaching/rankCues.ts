@@ -1,4 +1,5 @@
 import type { CueOutcome } from '../movement/cueOutcome.ts';
+import type { CueKind } from '../movement/terms.ts';
 import type { ResolvedCue, ResolvedFault } from '../movement/resolvedMovement.ts';
 import { NO_TALLY, addTrial, tallyKey, type CueTally, type TallyBook } from './cueTally.ts';
 
@@ -31,12 +32,22 @@ export interface RankedCue {
   readonly reasons: readonly string[];
 }
 
+/** What kind of cue a client takes to, and whether they may be touched. */
+export interface PreferredCues {
+  readonly kinds: readonly CueKind[];
+  readonly touch: 'yes' | 'no' | 'ask';
+}
+
+/** A kind that somebody takes to is expected to work as if it stood two places higher. */
+const PREFERRED_BONUS = 0.1;
+
 export interface RankCuesInput {
   readonly fault: ResolvedFault;
   readonly clientName: string;
   readonly book: TallyBook;
   /** Cues said for this fault in this session; they count on top of the book. */
   readonly said: readonly SaidCue[];
+  readonly style?: PreferredCues | undefined;
 }
 
 function shrink(tally: CueTally, above: number): number {
@@ -66,8 +77,11 @@ function reasonsFor(own: CueTally, pooled: CueTally, byType: boolean, clientName
  * movement's fault (or, where they have no trial there, on its fault type over all movements), and from there to this
  * client. A cue that made it worse is not offered again in the set; one without effect in it drops below the untried.
  */
-export function rankCues({ fault, clientName, book, said }: RankCuesInput): readonly RankedCue[] {
+export function rankCues({ fault, clientName, book, said, style }: RankCuesInput): readonly RankedCue[] {
   const ranked = fault.cues.flatMap((cue, place): RankedCue[] => {
+    // Consent was asked for and not given.
+    if (cue.kind === 'touch' && style?.touch === 'no') return [];
+    const isPreferred = style?.kinds.includes(cue.kind) ?? false;
     const mine = said.filter((trial) => trial.cueId === cue.cueId);
     if (mine.some((trial) => trial.inThisSet && trial.outcome === 'worse')) return [];
     const atFault = book.others[tallyKey(fault.faultId, cue.cueId)] ?? NO_TALLY;
@@ -81,9 +95,13 @@ export function rankCues({ fault, clientName, book, said }: RankCuesInput): read
       {
         cue,
         place,
-        estimate: shrink(own, shrink(pooled, priorOfPlace(place))),
+        estimate: shrink(own, shrink(pooled, priorOfPlace(place) + (isPreferred ? PREFERRED_BONUS : 0))),
         spent: mine.some((trial) => trial.inThisSet && trial.outcome === 'same'),
-        reasons: reasonsFor(own, pooled, byType, clientName, place),
+        reasons: [
+          ...reasonsFor(own, pooled, byType, clientName, place),
+          ...(isPreferred ? [`a kind that ${clientName} takes to`] : []),
+          ...(cue.kind === 'touch' && style?.touch === 'ask' ? ['ask before you touch'] : []),
+        ],
       },
     ];
   });

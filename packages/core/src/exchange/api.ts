@@ -2,12 +2,16 @@ import type { ClientDocument } from '../client/clientDocument.ts';
 import type { MovementRevision } from '../movement/library.ts';
 import type { Load } from '../movement/load.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
-import type { DueDecision } from '../session/brief.ts';
+import type { MeasuredValue } from '../client/measurement.ts';
+import type { SetUp } from '../client/setUp.ts';
+import type { Inventory } from '../loading/inventory.ts';
+import type { DueDecision, MovementHistory } from '../session/brief.ts';
 import type { SessionEvent } from '../session/event.ts';
 import type { SessionLog } from '../session/log.ts';
 import type { Stances } from '../movement/resolvedMovement.ts';
 import type { CueTrials } from '../progress/libraryHealth.ts';
-import type { Mastery, PractisedSet } from '../progress/mastery.ts';
+import type { Mastery } from '../movement/mastery.ts';
+import type { PractisedSet } from '../progress/mastery.ts';
 import type { Problem } from './checkShape.ts';
 
 /** Sessions on a page of the log. */
@@ -30,6 +34,8 @@ export interface LibraryAnswer {
 
 export interface ClientSummary extends ClientDocument {
   readonly clientId: string;
+  /** Goes up with every change; a change names the one it was made on. */
+  readonly version: number;
 }
 
 /** Positions held for the whole studio, and by who is signed in. */
@@ -46,11 +52,54 @@ export type CueTrialsAnswer = readonly CueTrials[];
 /** How far clients have come with what they have done. */
 export type MarksAnswer = readonly { readonly clientId: string; readonly movementId: string; readonly mark: Mastery }[];
 
-/** A room with the ids of its kit. */
+/** A room with what it has, and the ids of the kit that this comes to. */
 export interface PlaceSummary {
   readonly placeId: string;
   readonly name: string;
+  readonly inventory: Inventory;
   readonly kit: readonly string[];
+}
+
+/** Somebody who works here. */
+export interface TrainerSummary {
+  readonly trainerId: string;
+  readonly name: string;
+  readonly login: string;
+  readonly role: 'owner' | 'trainer';
+  /** How many clients they have now. */
+  readonly clients: number;
+  /** UTC; `null` while they work here. */
+  readonly leftAt: string | null;
+}
+
+export interface Measurement extends MeasuredValue {
+  readonly measurementId: string;
+  readonly note?: string;
+}
+
+/** What the log says about a client, for the next session. */
+export interface HistoryAnswer {
+  readonly movements: Readonly<Record<string, MovementHistory>>;
+  readonly due: readonly DueDecision[];
+  /** By movement: the newest note of how the place is set up. */
+  readonly setUps: Readonly<Record<string, SetUp>>;
+}
+
+/** Everything that is held about one client, to be handed to them. */
+export interface ClientExport {
+  readonly format: 'waxwing-client/1';
+  readonly exportedAt: string;
+  readonly client: ClientSummary;
+  readonly measurements: readonly Measurement[];
+  readonly history: HistoryAnswer;
+  /** Each with its log as far as it is about this client, and their own events. */
+  readonly sessions: readonly {
+    readonly sessionId: string;
+    readonly localDate: string;
+    readonly log: unknown;
+    readonly events: readonly SessionEvent[];
+  }[];
+  readonly bookings: readonly { readonly localDate: string; readonly startMinute: number; readonly minutes: number }[];
 }
 
 /** Somebody who comes today. */

@@ -14,3 +14,52 @@ export const RESERVE_OF_EFFORT: Readonly<Record<Effort, number>> = {
   'about-right': 2.5,
   'nothing-left': 0.5,
 };
+
+/** How a trainer likes to ask. */
+export const EFFORT_SCALES = ['words', 'reserve', 'rpe'] as const;
+export type EffortScale = (typeof EFFORT_SCALES)[number];
+
+/** One answer that can be given: the word that the judgement goes by, and the number where the scale has one. */
+export interface EffortAnswer {
+  readonly effort: Effort;
+  /** Reps in reserve as they were said; absent when only the word was. */
+  readonly reserve?: number;
+}
+
+/** The word whose reserve lies nearest. */
+export function effortOfReserve(reserve: number): Effort {
+  const plenty = (RESERVE_OF_EFFORT['plenty-left'] + RESERVE_OF_EFFORT['about-right']) / 2;
+  const nothing = (RESERVE_OF_EFFORT['about-right'] + RESERVE_OF_EFFORT['nothing-left']) / 2;
+  if (reserve >= plenty) return 'plenty-left';
+  return reserve <= nothing ? 'nothing-left' : 'about-right';
+}
+
+/** Reps in reserve that an answer stands for. */
+export function reserveOf({ effort, reserve }: EffortAnswer): number {
+  return reserve ?? RESERVE_OF_EFFORT[effort];
+}
+
+/** RPE counts down from ten what reserve counts up. */
+export function reserveOfRpe(rpe: number): number {
+  return 10 - rpe;
+}
+
+/** More than this in reserve nobody can tell apart. */
+const RESERVE_TOLD = 5;
+
+/** The answers of a scale, easiest first, with what stands on the button. */
+export function answersOf(scale: EffortScale): readonly (EffortAnswer & { readonly text: string })[] {
+  if (scale === 'words') return EFFORTS.map((effort) => ({ effort, text: EFFORT_WORDS[effort] }));
+  return Array.from({ length: RESERVE_TOLD + 1 }, (_, i) => {
+    const reserve = RESERVE_TOLD - i;
+    const most = reserve === RESERVE_TOLD;
+    const text = scale === 'rpe' ? `${10 - reserve}${most ? ' or less' : ''}` : `${reserve}${most ? ' or more' : ''}`;
+    return { effort: effortOfReserve(reserve), reserve, text };
+  });
+}
+
+/** An answer as it was given, in the words of a scale. */
+export function answerText({ effort, reserve }: EffortAnswer, scale: EffortScale): string {
+  if (scale === 'words' || reserve === undefined) return EFFORT_WORDS[effort].toLowerCase();
+  return scale === 'rpe' ? `RPE ${10 - reserve}` : `${reserve} in reserve`;
+}

@@ -1,5 +1,10 @@
+import { amountText } from '../movement/doseText.ts';
+import type { DoseKind } from '../movement/dose.ts';
+import type { Load } from '../movement/load.ts';
 import { lowerFirst } from '../movement/text.ts';
 import type { Effort } from './effort.ts';
+import type { Makeable } from './makeable.ts';
+import type { Raise } from './raise.ts';
 
 /** A movement in one session, as far as the next one is decided by it. */
 export interface MovementOutcome {
@@ -10,6 +15,8 @@ export interface MovementOutcome {
   readonly topOfRange: number;
   /** Hardest answer of the session; `null` when nobody asked. */
   readonly effort: Effort | null;
+  /** Reps in reserve with that answer, where they were said in numbers. */
+  readonly reserve?: number;
   readonly clean: boolean;
   readonly riskOpen: boolean;
   readonly pain: boolean;
@@ -26,6 +33,9 @@ export interface NextSession {
   readonly kind: DecisionKind;
   readonly text: string;
   readonly reasons: readonly string[];
+  /** What to take next time, where this room can say it. */
+  readonly load?: Load;
+  readonly target?: number;
 }
 
 /** What "harder" and "easier" would mean for this client here. */
@@ -34,7 +44,15 @@ export interface NextSessionOptions {
   /** Names of the neighbours that are open on the ladder. */
   readonly harder: string | null;
   readonly easier: string | null;
+  /** What a raise would be with the loads of this room; `null` when they aren't known. */
+  readonly raise: Raise | null;
+  /** The next lighter load of this room. */
+  readonly lighter: Makeable | null;
+  readonly unit: DoseKind;
 }
+
+/** Said for a clean session with plenty left below the top of the range. */
+export const REP_OR_TWO = 'Same movement, a rep or two more';
 
 /** Pain leaves a movement out, also when no set of it was done. */
 export const AFTER_PAIN: NextSession = {
@@ -43,14 +61,33 @@ export const AFTER_PAIN: NextSession = {
   reasons: ['pain was reported'],
 };
 
-function raiseText({ isLoaded, harder }: NextSessionOptions): string {
-  if (isLoaded) return 'A little heavier';
-  return harder ? `Ready to try ${lowerFirst(harder)}` : 'More of it, or slower';
+function raised({ isLoaded, harder, raise, unit }: NextSessionOptions, reason: string): NextSession {
+  const reasons = [reason, ...(raise?.reasons ?? [])];
+  switch (raise?.kind) {
+    case 'load':
+      return {
+        kind: 'raise',
+        text: `Up to ${raise.to.how}, ${amountText(raise.target, unit)}`,
+        reasons,
+        load: raise.to.load,
+        target: raise.target,
+      };
+    case 'amount':
+      return { kind: 'raise', text: `Same load, ${amountText(raise.target, unit)}`, reasons, target: raise.target };
+    case 'tempo':
+      return { kind: 'raise', text: 'Same load, lowered more slowly', reasons, target: raise.target };
+    default:
+      break;
+  }
+  if (harder && (!isLoaded || raise)) return { kind: 'raise', text: `Ready to try ${lowerFirst(harder)}`, reasons };
+  return { kind: 'raise', text: isLoaded && !raise ? 'A little heavier' : 'More of it, or slower', reasons };
 }
 
-function stepDownText({ isLoaded, easier }: NextSessionOptions): string {
-  if (isLoaded) return 'A step lighter';
-  return easier ? `Not ready: back to ${lowerFirst(easier)}` : 'Fewer, and clean';
+function steppedDown({ isLoaded, easier, lighter }: NextSessionOptions): NextSession {
+  const reasons = ['fell short on two sessions running'];
+  if (lighter) return { kind: 'step-down', text: `Down to ${lighter.how}`, reasons, load: lighter.load };
+  if (isLoaded) return { kind: 'step-down', text: 'A step lighter', reasons };
+  return { kind: 'step-down', text: easier ? `Not ready: back to ${lowerFirst(easier)}` : 'Fewer, and clean', reasons };
 }
 
 /**
@@ -72,7 +109,7 @@ export function decideNextSession(
   // Stopped early with plenty left was the trainer's doing, not a lack of strength.
   const lost = (outcome: MovementOutcome) => outcome.leastDone < outcome.target && outcome.effort !== 'plenty-left';
   if (before && lost(today) && lost(before)) {
-    return { kind: 'step-down', text: stepDownText(options), reasons: ['fell short on two sessions running'] };
+    return steppedDown(options);
   }
   const atTop = (outcome: MovementOutcome) =>
     outcome.clean &&
@@ -81,10 +118,10 @@ export function decideNextSession(
     outcome.effort !== null &&
     outcome.effort !== 'nothing-left';
   if (atTop(today) && today.effort === 'plenty-left') {
-    return { kind: 'raise', text: raiseText(options), reasons: ['top of the range, clean, with plenty left'] };
+    return raised(options, 'top of the range, clean, with plenty left');
   }
   if (before && atTop(today) && atTop(before)) {
-    return { kind: 'raise', text: raiseText(options), reasons: ['top of the range and clean on two sessions'] };
+    return raised(options, 'top of the range and clean on two sessions');
   }
   if (today.easedBy) {
     return {
@@ -95,7 +132,7 @@ export function decideNextSession(
   }
   if (open) return { kind: 'repeat', text: `The same; watch for “${open}”`, reasons: ['a fault was open at the end'] };
   if (today.effort === 'plenty-left' && today.clean && today.leastDone >= today.target) {
-    return { kind: 'repeat', text: 'Same movement, a rep or two more', reasons: ['clean with plenty left'] };
+    return { kind: 'repeat', text: REP_OR_TWO, reasons: ['clean with plenty left'] };
   }
   return { kind: 'repeat', text: 'The same again', reasons: [lost(today) ? 'fell short once' : 'about right'] };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { proposeNextSet, type NextSetInput } from './nextSet.ts';
-import { decideNextSession, type MovementOutcome } from './nextSession.ts';
+import { decideNextSession, type MovementOutcome, type NextSessionOptions } from './nextSession.ts';
 
 const EASIER = { movementId: 'w:easy', name: 'Easy squat', levers: ['range' as const], target: 6, shownFirst: 12 };
 const HARDER = { movementId: 'w:hard', name: 'Hard squat', levers: ['load' as const], target: 5, shownFirst: 12 };
@@ -17,6 +17,7 @@ function propose(part: Partial<NextSetInput>) {
     rangeEase: 'Stop at the box',
     rangeEased: false,
     easedBy: null,
+    loading: null,
     easier: EASIER,
     harder: HARDER,
     ...part,
@@ -76,7 +77,14 @@ describe('the next session', () => {
     openFault: null,
     easedBy: null,
   };
-  const options = { isLoaded: true, harder: 'Hard squat', easier: 'Easy squat' };
+  const options: NextSessionOptions = {
+    isLoaded: true,
+    harder: 'Hard squat',
+    easier: 'Easy squat',
+    raise: null,
+    lighter: null,
+    unit: 'reps',
+  };
   const decide = (today: Partial<MovementOutcome>, ...past: Partial<MovementOutcome>[]) =>
     decideNextSession(
       { ...top, ...today },

@@ -12,6 +12,6 @@ export function loadKindOf(document: MovementDocument): 'bodyweight' | 'pair' | 
 export const BODYWEIGHT = { kind: 'bodyweight' } as const satisfies Load;
 
 /** The first target of a movement: the lower end of its dose. */
-export function startingTarget(document: MovementDocument): number {
+export function startingTarget(document: Pick<MovementDocument, 'dose'>): number {
   return document.dose.kind === 'distance' ? document.dose.metres : document.dose.low;
 }

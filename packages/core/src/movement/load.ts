@@ -14,6 +14,7 @@ export const LOAD_KINDS = [
   'bodyweight-plus',
   'assisted',
   'makeshift',
+  'position',
 ] as const;
 export type LoadKind = (typeof LOAD_KINDS)[number];
 
@@ -90,8 +91,24 @@ export class MakeshiftLoad extends LoadBase {
   @IsIn(MASS_UNITS) unit!: MassUnit;
 }
 
+/** Where somebody stands or holds decides how heavy it is: a foot position at a strap. Counted from the easiest; no kilograms. */
+export class PositionLoad extends LoadBase {
+  declare kind: 'position';
+  @IsInt() @Min(1) @Max(20) position!: number;
+  @IsOptional() @IsString() @Length(1, 40) name?: string;
+}
+
 export type Load =
-  BodyweightLoad | PairLoad | SingleLoad | BarLoad | StackLoad | BandLoad | BodyweightPlusLoad | AssistedLoad | MakeshiftLoad;
+  | BodyweightLoad
+  | PairLoad
+  | SingleLoad
+  | BarLoad
+  | StackLoad
+  | BandLoad
+  | BodyweightPlusLoad
+  | AssistedLoad
+  | MakeshiftLoad
+  | PositionLoad;
 
 /** For class-transformer: which class a plain load becomes. */
 export const LOAD_SUBTYPES = {
@@ -108,6 +125,7 @@ export const LOAD_SUBTYPES = {
       { name: 'bodyweight-plus', value: BodyweightPlusLoad },
       { name: 'assisted', value: AssistedLoad },
       { name: 'makeshift', value: MakeshiftLoad },
+      { name: 'position', value: PositionLoad },
     ],
   },
 };

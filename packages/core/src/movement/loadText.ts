@@ -3,7 +3,7 @@ import type { BarLoad, Load, MassUnit } from './load.ts';
 /** International avoirdupois pound, exact by definition. */
 const KG_PER_LB = 0.45359237;
 
-function toKg(value: number, unit: MassUnit): number {
+export function toKg(value: number, unit: MassUnit): number {
   return unit === 'kg' ? value : value * KG_PER_LB;
 }
 
@@ -31,8 +31,14 @@ export function loadKg(load: Load): number | null {
       return toKg(barTotal(load), load.unit);
     case 'stack':
     case 'band':
+    case 'position':
       return null;
   }
+}
+
+/** A mass in another unit, rounded to what a person would say: halves of a kilogram, whole pounds. */
+export function inUnit(kg: number, unit: MassUnit): number {
+  return unit === 'kg' ? Math.round(kg * 2) / 2 : Math.round(kg / KG_PER_LB);
 }
 
 /**
@@ -45,12 +51,14 @@ export function isHeavier(load: Load, other: Load): boolean | undefined {
     if (load.name !== other.name || (load.stretch ?? null) !== (other.stretch ?? null)) return undefined;
     return load.strands > other.strands;
   }
+  if (load.kind === 'position' && other.kind === 'position') return load.position > other.position;
   const a = loadKg(load);
   const b = loadKg(other);
   return a === null || b === null ? undefined : a > b + 1e-9;
 }
 
-function plain(value: number): string {
+/** A number without needless decimals. */
+export function numberText(value: number): string {
   return String(Math.round(value * 100) / 100);
 }
 
@@ -60,22 +68,42 @@ export function loadText(load: Load): string {
     case 'bodyweight':
       return 'bodyweight';
     case 'pair':
-      return `two ${plain(load.value)} ${load.unit} (${plain(2 * load.value)} ${load.unit} in all)`;
+      return `two ${numberText(load.value)} ${load.unit} (${numberText(2 * load.value)} ${load.unit} in all)`;
     case 'single':
-      return `${plain(load.value)} ${load.unit}`;
+      return `${numberText(load.value)} ${load.unit}`;
     case 'bar':
       return load.platesPerSide.length === 0
-        ? `empty bar, ${plain(load.bar)} ${load.unit}`
-        : `bar with ${load.platesPerSide.map(plain).join(' + ')} a side (${plain(barTotal(load))} ${load.unit} in all)`;
+        ? `empty bar, ${numberText(load.bar)} ${load.unit}`
+        : `bar with ${load.platesPerSide.map(numberText).join(' + ')} a side (${numberText(barTotal(load))} ${load.unit} in all)`;
     case 'stack':
       return `pin ${load.pin}`;
     case 'band':
       return `${load.strands} ${load.strands === 1 ? 'strand' : 'strands'}${load.name ? ` of ${load.name}` : ' of band'}`;
     case 'bodyweight-plus':
-      return `bodyweight plus ${plain(load.value)} ${load.unit}`;
+      return `bodyweight plus ${numberText(load.value)} ${load.unit}`;
     case 'assisted':
-      return `bodyweight less ${plain(load.value)} ${load.unit}`;
+      return `bodyweight less ${numberText(load.value)} ${load.unit}`;
     case 'makeshift':
-      return `${load.what}, about ${plain(load.value)} ${load.unit}`;
+      return `${load.what}, about ${numberText(load.value)} ${load.unit}`;
+    case 'position':
+      return load.name ?? `position ${load.position}`;
   }
+}
+
+/** The same with the other unit beside it, for who thinks in that one; nothing is added to a load without kilograms. */
+export function loadTextIn(load: Load, unit: MassUnit): string {
+  const kg = loadKg(load);
+  if (kg === null || kg === 0 || !('unit' in load) || load.unit === unit) return loadText(load);
+  return `${loadText(load)}, about ${inUnit(Math.abs(kg), unit)} ${unit}`;
+}
+
+/** Two loads that are made the same way: same kind, same numbers, same unit. */
+export function isSameLoad(load: Load, other: Load): boolean {
+  const flat = (each: Load) =>
+    JSON.stringify(
+      Object.entries(each)
+        .filter(([, value]) => value !== undefined)
+        .sort(),
+    );
+  return flat(load) === flat(other);
 }

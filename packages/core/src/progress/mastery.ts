@@ -1,4 +1,5 @@
 import { RESERVE_OF_EFFORT, type Effort } from '../loading/effort.ts';
+import type { Mastery } from '../movement/mastery.ts';
 import type { MovementDocument, ShownFirst } from '../movement/movementDocument.ts';
 
 /** A set of a movement as far as mastery is judged by it. */
@@ -11,10 +12,6 @@ export interface PractisedSet {
   /** `null`: nobody asked. */
   readonly effort: Effort | null;
 }
-
-/** How far somebody has come with a movement, least first. */
-export const MASTERY = ['introduced', 'learning', 'clean', 'owned'] as const;
-export type Mastery = (typeof MASTERY)[number];
 
 /** Two sets are a habit, one may be luck. */
 const SETS_TO_COUNT = 2;

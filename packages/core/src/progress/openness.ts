@@ -3,7 +3,8 @@ import { reasonsClosed, type Circumstances } from '../ladder/openTo.ts';
 import type { Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { lowerFirst } from '../movement/text.ts';
-import { hasShown, masteryOf, shownFirstText, type Mastery, type PractisedSet } from './mastery.ts';
+import type { Mastery } from '../movement/mastery.ts';
+import { hasShown, masteryOf, shownFirstText, type PractisedSet } from './mastery.ts';
 
 /** What a client has done, by movement; a movement never done isn't in it. */
 export type Practice = ReadonlyMap<string, readonly PractisedSet[]>;
@@ -21,6 +22,8 @@ export interface OpennessQuestion {
   readonly circumstances: Circumstances;
   /** `null`: nobody in particular; then mastery closes nothing. */
   readonly practice: Practice | null;
+  /** Marks that a trainer gave, over what follows from the log. */
+  readonly overrides?: ReadonlyMap<string, Mastery>;
 }
 
 /** What is open to somebody, here and now, over a whole library: made once, asked for every movement. */
@@ -39,19 +42,21 @@ const HELD: readonly (Mastery | null)[] = ['clean', 'owned'];
  * Kit and cautions close a movement for anybody; mastery closes one whose easier neighbours haven't been shown as their steps ask,
  * unless the client has done it, or something above it, or nothing leads to it. A joined movement asks for its components.
  */
-export function opennessOf({ ladder, documentOf, lexicon, circumstances, practice }: OpennessQuestion): Openness {
+export function opennessOf({ ladder, documentOf, lexicon, circumstances, practice, overrides }: OpennessQuestion): Openness {
   const marks = new Map<string, Mastery | null>();
   for (const [id, sets] of practice ?? []) {
     const document = documentOf(id);
     if (document) marks.set(id, masteryOf(document, sets));
   }
+  for (const [id, mark] of overrides ?? []) if (documentOf(id)) marks.set(id, mark);
   const stoodOn = [...marks].filter(([, mark]) => HELD.includes(mark)).map(([id]) => id);
   const below = reach(ladder, stoodOn, 'easier');
   const nameOf = (id: string) => lowerFirst(documentOf(id)?.name ?? id);
 
   function unshown(step: Step): string | null {
     const shown = hasShown(step.shownFirst, practice?.get(step.from) ?? []);
-    if (shown.isShown || stoodOnAbove(step.from)) return null;
+    // Who was marked as owning it has shown enough, whatever the log holds.
+    if (shown.isShown || stoodOnAbove(step.from) || overrides?.get(step.from) === 'owned') return null;
     const sofar = shown.sets > 0 ? ` (${shown.sets} of ${step.shownFirst.sets} sets so far)` : '';
     return `first ${shownFirstText(step.shownFirst)} of ${nameOf(step.from)}${sofar}`;
   }
@@ -59,7 +64,7 @@ export function opennessOf({ ladder, documentOf, lexicon, circumstances, practic
   const stoodOnAbove = (id: string) => below.has(id) && !stoodOn.includes(id);
 
   function masteryObstacles(document: MovementDocument): readonly string[] {
-    if (!practice || practice.has(document.id) || below.has(document.id)) return [];
+    if (!practice || practice.has(document.id) || overrides?.has(document.id) || below.has(document.id)) return [];
     const missing = (document.components ?? []).filter((id) => documentOf(id) && !below.has(id));
     if (missing.length > 0) return missing.map((id) => `first ${nameOf(id)} clean on its own`);
     const ways = ladder.easierFrom(document.id).map(unshown);

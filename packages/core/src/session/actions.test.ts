@@ -68,7 +68,7 @@ describe('what a tap means', () => {
       (c) => reportPain(c, 'joint', 'knees'),
     );
     tap(
-      (c) => rateEffort(c, 'nothing-left'),
+      (c) => rateEffort(c, { effort: 'nothing-left' }),
       (c) => planNextSet(c, 6, { kind: 'bodyweight' }),
       (c) => startItem(c, item),
     );
@@ -81,7 +81,7 @@ describe('what a tap means', () => {
     tap(
       switchSide,
       (c) => noteOutcome(c, 'fixed'),
-      (c) => rateEffort(c, 'about-right'),
+      (c) => rateEffort(c, { effort: 'about-right' }),
       (c) => endSet(c, 'done'),
       sayBestCue,
     );
@@ -95,11 +95,11 @@ describe('what a tap means', () => {
 
   test('the answer belongs to the rest: in the middle of a set it is not taken', () => {
     const { tap } = floor();
-    expect(tap(countRep, (c) => rateEffort(c, 'plenty-left')).set!.effort).toBeNull();
+    expect(tap(countRep, (c) => rateEffort(c, { effort: 'plenty-left' })).set!.effort).toBeNull();
     expect(
       tap(
         (c) => endSet(c, 'done'),
-        (c) => rateEffort(c, 'plenty-left'),
+        (c) => rateEffort(c, { effort: 'plenty-left' }),
       ).set!.effort,
     ).toBe('plenty-left');
   });
@@ -192,9 +192,9 @@ describe('the proposal for the next set', () => {
       ...reps,
       lookClean,
       (c) => endSet(c, 'done'),
-      (c) => rateEffort(c, 'plenty-left'),
+      (c) => rateEffort(c, { effort: 'plenty-left' }),
     );
-    const next = nextSetAfter(index, rest, rest.set!, 'plenty-left');
+    const next = nextSetAfter(index, rest, rest.set!, { effort: 'plenty-left' });
     expect(nextSetText(next, 'reps')).toBe('12 reps');
     tap(
       (c) => takeNextSet(c, next),

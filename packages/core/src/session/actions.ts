@@ -1,5 +1,6 @@
 import type { Change } from '../coaching/nextChange.ts';
-import type { Effort } from '../loading/effort.ts';
+import type { SetUp } from '../client/setUp.ts';
+import type { EffortAnswer } from '../loading/effort.ts';
 import type { NextSet } from '../loading/nextSet.ts';
 import type { DoseKind } from '../movement/dose.ts';
 import { amountText } from '../movement/doseText.ts';
@@ -10,7 +11,7 @@ import type { SessionBrief } from './brief.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
 import type { EndReason, PainKind } from './eventTypes.ts';
-import { firstSide, loadFor, targetFor, type BriefIndex, type LaneSituation } from './laneSituation.ts';
+import { SLOWER_KEY, adviceFor, firstSide, type BriefIndex, type LaneSituation } from './laneSituation.ts';
 import type { ProposalState, SegmentState, SessionState, SetState } from './state.ts';
 
 /**
@@ -234,8 +235,7 @@ export function swapFor(
   const revision = index.revision(movementId);
   if (!revision || movementId === item.movementId) return [];
   const { document } = revision;
-  const load = loadFor(client, movementId);
-  const target = targetFor(client, document);
+  const { load, target } = adviceFor(index, client, document);
   const swapped: EventDraft = {
     type: 'movement-swapped',
     ...inLane(context),
@@ -297,9 +297,17 @@ export function reportPain(context: ActionContext, kind: PainKind, region?: Regi
 }
 
 /** How much was left, said in the rest. */
-export function rateEffort(context: ActionContext, effort: Effort): Drafts {
+export function rateEffort(context: ActionContext, { effort, reserve }: EffortAnswer): Drafts {
   const { set, isWorking } = context.situation;
-  return set && !isWorking ? [{ type: 'effort-rated', ...inLane(context), payload: { setId: set.setId, effort } }] : [];
+  return set && !isWorking
+    ? [
+        {
+          type: 'effort-rated',
+          ...inLane(context),
+          payload: { setId: set.setId, effort, ...(reserve !== undefined && { reserve }) },
+        },
+      ]
+    : [];
 }
 
 /** A proposal for the next set in words. */
@@ -310,6 +318,9 @@ export function nextSetText(next: NextSet, unit: DoseKind): string {
       return `Same again: ${amount}`;
     case 'amount':
       return amount;
+    case 'load':
+      return `${next.direction === 'heavier' ? 'Up' : 'Down'} to ${next.to.how}, ${amount}`;
+    case 'tempo':
     case 'range':
       return `${next.text}, ${amount}`;
     case 'rung':
@@ -329,6 +340,8 @@ export function takeNextSet(context: ActionContext, next: NextSet): Drafts {
   const { item, set } = context.situation;
   if (set && takenNextSet(context.state, set)) return [];
   const log = proposed(context, 'next-set', nextSetText(next, item.dose.kind), next.reasons, set?.setId);
+  // What was made slower on purpose stays slower until the load goes up.
+  const slowed = set?.segments.findLast(({ change }) => change?.key === SLOWER_KEY)?.change;
   const plan = (target: number, change?: SegmentChange): EventDraft => ({
     type: 'next-set-planned',
     ...inLane(context),
@@ -337,7 +350,15 @@ export function takeNextSet(context: ActionContext, next: NextSet): Drafts {
   switch (next.kind) {
     case 'same':
     case 'amount':
-      return [...log, plan(next.target)];
+      return [...log, plan(next.target, slowed)];
+    case 'load':
+      return [
+        ...log,
+        plan(next.target),
+        { type: 'load-changed', ...inLane(context), payload: { itemId: item.itemId, load: next.to.load } },
+      ];
+    case 'tempo':
+      return [...log, plan(next.target, { kind: 'harder', key: SLOWER_KEY, lever: 'tempo', text: next.text })];
     case 'range':
       return [...log, plan(next.target, { kind: 'lever', key: 'lever:range', lever: 'range', text: next.text })];
     case 'rung':
@@ -354,6 +375,12 @@ export function planNextSet(context: ActionContext, target: number, load: Load):
     { type: 'next-set-planned', ...inLane(context), payload: { itemId, target } },
     { type: 'load-changed', ...inLane(context), payload: { itemId, load } },
   ];
+}
+
+/** How the place is set up for this client on this movement, for every later time. */
+export function noteSetUp(context: ActionContext, setUp: SetUp): Drafts {
+  const { movementId } = context.situation.item;
+  return [{ type: 'set-up-noted', ...inLane(context), payload: { movementId, setUp } }];
 }
 
 /** Goes on with another item of the lane. */

@@ -1,8 +1,11 @@
+import type { SetUp } from '../client/setUp.ts';
 import type { TallyBook } from '../coaching/cueTally.ts';
+import type { PreferredCues } from '../coaching/rankCues.ts';
 import type { Effort } from '../loading/effort.ts';
+import type { Inventory } from '../loading/inventory.ts';
 import type { DecisionKind, MovementOutcome } from '../loading/nextSession.ts';
 import type { MovementRevision } from '../movement/library.ts';
-import type { Load } from '../movement/load.ts';
+import type { Load, MassUnit } from '../movement/load.ts';
 import type { Stances } from '../movement/resolvedMovement.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
 import type { SessionItem } from './event.ts';
@@ -21,6 +24,8 @@ export interface MovementHistory {
   readonly target: number;
   readonly done: number;
   readonly effort: Effort | null;
+  /** Reps in reserve with that answer, where they were said in numbers. */
+  readonly reserve?: number;
   readonly lookedSets: number;
   /** Newest first, a few. */
   readonly outcomes: readonly MovementOutcome[];
@@ -31,6 +36,9 @@ export interface DueDecision {
   readonly kind: DecisionKind;
   readonly text: string;
   readonly localDate: string;
+  /** What to take, where it was decided in numbers. */
+  readonly load?: Load;
+  readonly target?: number;
 }
 
 /** Everything about one client that Floor needs. Health data: kept per sign-in. */
@@ -44,6 +52,10 @@ export interface ClientBrief {
   readonly faultRates: Readonly<Record<string, FaultRate>>;
   readonly history: Readonly<Record<string, MovementHistory>>;
   readonly due: readonly DueDecision[];
+  readonly unit?: MassUnit;
+  readonly cueStyle?: PreferredCues;
+  /** By movement: how the place is set up for them. */
+  readonly setUps?: Readonly<Record<string, SetUp>>;
   /** What was picked for today. */
   readonly items: readonly SessionItem[];
 }
@@ -59,4 +71,6 @@ export interface SessionBrief {
   readonly vocabulary: Vocabulary;
   /** Kit ids of the room; `null` when nobody said. */
   readonly kit: readonly string[] | null;
+  /** What the room has; `null` when nobody described it. */
+  readonly inventory?: Inventory | null;
 }

@@ -20,6 +20,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { SetUp } from '../client/setUp.ts';
 import { DECISION_KINDS, type DecisionKind } from '../loading/nextSession.ts';
 import { EFFORTS, type Effort } from '../loading/effort.ts';
 import { CUE_OUTCOMES, type CueOutcome } from '../movement/cueOutcome.ts';
@@ -187,6 +188,8 @@ export class SegmentAmount {
 export class EffortRated {
   @IsUUID() setId!: string;
   @IsIn(EFFORTS) effort!: Effort;
+  /** Reps in reserve, where the trainer asks for a number. */
+  @IsOptional() @IsNumber() @Min(0) @Max(10) reserve?: number;
 }
 
 /** Another load for the item, from the next segment on. */
@@ -234,6 +237,15 @@ export class DecisionMade {
   @IsIn(DECISION_KINDS) kind!: DecisionKind;
   @IsString() @Length(1, 200) text!: string;
   @IsArray() @ArrayMaxSize(8) @IsString({ each: true }) @Length(1, 300, { each: true }) reasons!: string[];
+  /** What to take next time, where it was said in numbers. */
+  @IsOptional() @ValidateNested() @Type(() => LoadBase, LOAD_SUBTYPES) load?: Load;
+  @IsOptional() @IsInt() @Min(1) @Max(10000) target?: number;
+}
+
+/** How a client's place for a movement is set up. A later one for the same movement replaces it. */
+export class SetUpNoted {
+  @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
+  @IsDefined() @ValidateNested() @Type(() => SetUp) setUp!: SetUp;
 }
 
 /** Takes an event back. Nothing is deleted. */
@@ -272,6 +284,7 @@ export interface EventPayloads {
   'pain-reported': PainReported;
   note: NoteWritten;
   'decision-made': DecisionMade;
+  'set-up-noted': SetUpNoted;
   retracted: Retracted;
   amended: Amended;
 }
@@ -299,6 +312,7 @@ export const PAYLOAD_SHAPES: { readonly [T in EventType]: new () => EventPayload
   'pain-reported': PainReported,
   note: NoteWritten,
   'decision-made': DecisionMade,
+  'set-up-noted': SetUpNoted,
   retracted: Retracted,
   amended: Amended,
 };

@@ -22,6 +22,7 @@ export const EVENT_TYPES = [
   'pain-reported',
   'note',
   'decision-made',
+  'set-up-noted',
   'retracted',
   'amended',
 ] as const;
@@ -33,7 +34,8 @@ export type Actor = (typeof ACTORS)[number];
 export const END_REASONS = ['done', 'fault', 'fatigue', 'pain', 'other'] as const;
 export type EndReason = (typeof END_REASONS)[number];
 
-export const CHANGE_KINDS = ['set-up', 'drill', 'lever', 'swap'] as const;
+/** `harder`: made harder on purpose; the others help. */
+export const CHANGE_KINDS = ['set-up', 'drill', 'lever', 'swap', 'harder'] as const;
 export type ChangeKind = (typeof CHANGE_KINDS)[number];
 
 /** What kind of pain was reported: all of these stop the set; none is a diagnosis. */

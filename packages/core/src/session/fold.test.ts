@@ -89,6 +89,14 @@ function everything(): SessionEvent[] {
     ...where,
     payload: { movementId: 'waxwing:easy', kind: 'repeat', text: 'The same', reasons: [] },
   });
+  a.add({ type: 'set-up-noted', ...where, payload: { movementId: 'waxwing:easy', setUp: { benchHeight: 'low' } } });
+  b.see(a);
+  b.add({
+    type: 'set-up-noted',
+    ...where,
+    payload: { movementId: 'waxwing:easy', setUp: { benchHeight: '50 cm', wedge: 'low' } },
+  });
+  a.see(b);
   a.add({ type: 'lane-left', ...where, payload: {} }, { type: 'session-ended', payload: { note: 'A good hour.' } });
   return [...a.events, ...b.events];
 }

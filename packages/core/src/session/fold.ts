@@ -46,6 +46,7 @@ export function foldSession(events: Iterable<SessionEvent>): SessionState {
     sets: [],
     pains: [],
     decisions: [],
+    setUps: [],
     proposals: [],
     notes: [],
     lamport: standing.lamport,
@@ -340,7 +341,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   },
   'effort-rated': (draft, event) => {
     const set = setOf(draft, event.payload.setId);
-    if (set) set.effort = event.payload.effort;
+    if (!set) return;
+    set.effort = event.payload.effort;
+    if (event.payload.reserve === undefined) delete set.reserve;
+    else set.reserve = event.payload.reserve;
   },
   'load-changed': (draft, event) => {
     const lane = laneOfItem(draft, event.payload.itemId);
@@ -400,6 +404,12 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     );
     if (at >= 0) draft.decisions[at] = decision;
     else draft.decisions.push(decision);
+  },
+  'set-up-noted': (draft, event) => {
+    if (!event.clientId) return;
+    const { movementId, setUp } = event.payload;
+    const noted = { clientId: event.clientId, movementId, setUp, at: event.at };
+    draft.setUps = [...draft.setUps.filter((each) => each.clientId !== noted.clientId || each.movementId !== movementId), noted];
   },
   retracted: ignore,
   amended: ignore,

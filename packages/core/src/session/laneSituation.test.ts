@@ -110,9 +110,9 @@ describe('the end of a set', () => {
     const rest = tap(
       (c) => seeFault(c, KNEES),
       (c) => endSet(c, 'done'),
-      (c) => rateEffort(c, 'about-right'),
+      (c) => rateEffort(c, { effort: 'about-right' }),
     );
-    const next = nextSetAfter(index, rest, rest.set!, 'about-right');
+    const next = nextSetAfter(index, rest, rest.set!, { effort: 'about-right' });
     expect(next).toMatchObject({ kind: 'range', text: 'Stop at the box' });
     const begun = tap((c) => takeNextSet(c, next), countRep);
     expect(begun.set).toMatchObject({ ordinal: 2 });
@@ -143,7 +143,7 @@ describe('the end of a set', () => {
       const drafts: Action[] = Array.from({ length: 12 }, () => countRep);
       const rest = tap(...drafts, lookClean, (c) => endSet(c, 'done'));
       const set = { ...rest.set!, segments: rest.set!.segments.map((segment) => ({ ...segment, target: 12 })) };
-      return nextSetAfter(index, rest, set, 'plenty-left');
+      return nextSetAfter(index, rest, set, { effort: 'plenty-left' });
     };
     expect(plenty({})).toMatchObject({ kind: 'rung', step: { movementId: 'waxwing:loaded' } });
     expect(plenty({ cautions: [{ caution: 'low-back' }] })).toMatchObject({ kind: 'same' });
@@ -172,7 +172,7 @@ test('the log says what was seen, said and changed, by name', () => {
     countRep,
     (c) => endSet(c, 'done'),
   );
-  tap((c) => rateEffort(c, 'plenty-left'));
+  tap((c) => rateEffort(c, { effort: 'plenty-left' }));
   const log = projectLog(look().state, (clientId, movementId) => index.movement(clientId, movementId));
   expect(log.lanes[0]!.clientId).toBe(CLIENT);
   expect(log.lanes[0]!.items[0]!.sets[0]).toMatchObject({

@@ -3,15 +3,23 @@ import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts'
 import { triage, type Triage } from '../coaching/triage.ts';
 import { ladderOf, nearest, type Ladder } from '../ladder/ladder.ts';
 import { isAdvisedFor, isOpenTo, type Circumstances } from '../ladder/openTo.ts';
-import { BODYWEIGHT, startingTarget } from '../loading/startingLoad.ts';
-import { AFTER_PAIN, decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
-import { proposeNextSet, type NextSet, type RungStep } from '../loading/nextSet.ts';
-import type { Effort } from '../loading/effort.ts';
+import { reserveOf, type Effort, type EffortAnswer } from '../loading/effort.ts';
+import { rackFor, stepsFrom, type LoadSteps, type Makeable } from '../loading/makeable.ts';
+import { targetReserveOf } from '../loading/parameters.ts';
+import { isLyingPress, raise, type Raise } from '../loading/raise.ts';
+import { adviseLoad, nextTarget, type LoadAdvice } from '../loading/adviseLoad.ts';
+import { AFTER_PAIN, REP_OR_TWO, decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
+import { proposeNextSet, type LoadSituation, type NextSet, type RungStep } from '../loading/nextSet.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { lexiconOf, type Lexicon, type MovementRevision } from '../movement/library.ts';
-import type { Load } from '../movement/load.ts';
 import { isHeavier } from '../movement/loadText.ts';
-import { resolveMovement, stancesInForce, type ResolvedFault, type ResolvedMovement } from '../movement/resolvedMovement.ts';
+import {
+  resolveMovement,
+  stancesInForce,
+  type ResolvedFault,
+  type ResolvedMovement,
+  type Stances,
+} from '../movement/resolvedMovement.ts';
 import { SEVERITIES, type Region } from '../movement/terms.ts';
 import { amountPerSide } from './amount.ts';
 import type { ClientBrief, FaultRate, SessionBrief } from './brief.ts';
@@ -30,6 +38,10 @@ export interface BriefIndex {
   /** Open, and nothing speaks against proposing it as a step up. */
   isAdvised(clientId: string, movementId: string): boolean;
   nameOf(movementId: string): string;
+  /** The positions in force for a client. */
+  stances(clientId: string): Stances;
+  /** The loads of the room for a movement, lightest first; none where the body is the load or nobody described the room. */
+  rack(movementId: string): readonly Makeable[];
 }
 
 export function indexBrief(brief: SessionBrief): BriefIndex {
@@ -38,6 +50,8 @@ export function indexBrief(brief: SessionBrief): BriefIndex {
   const clients = new Map(brief.clients.map((client) => [client.clientId, client]));
   const resolved = new Map<string, ResolvedMovement>();
   const circumstances = new Map<string, Circumstances>();
+  const racks = new Map<string, readonly Makeable[]>();
+  const stancesOf = (clientId: string) => stancesInForce(lexicon, clients.get(clientId)?.stances);
   const circumstancesOf = (clientId: string): Circumstances => {
     let known = circumstances.get(clientId);
     if (!known) {
@@ -61,7 +75,7 @@ export function indexBrief(brief: SessionBrief): BriefIndex {
       if (known) return known;
       const revision = revisions.get(movementId);
       if (!revision) return null;
-      const made = resolveMovement(revision, lexicon, stancesInForce(lexicon, clients.get(clientId)?.stances));
+      const made = resolveMovement(revision, lexicon, stancesOf(clientId));
       resolved.set(key, made);
       return made;
     },
@@ -74,6 +88,15 @@ export function indexBrief(brief: SessionBrief): BriefIndex {
       return revision !== undefined && isAdvisedFor(revision.document, circumstancesOf(clientId));
     },
     nameOf: (movementId) => revisions.get(movementId)?.document.name ?? movementId,
+    stances: stancesOf,
+    rack(movementId) {
+      const known = racks.get(movementId);
+      if (known) return known;
+      const revision = revisions.get(movementId);
+      const rack = revision ? rackFor(revision.document, brief.inventory ?? null) : [];
+      racks.set(movementId, rack);
+      return rack;
+    },
   };
 }
 
@@ -221,7 +244,7 @@ function correctionStep(
           text: movement.cues.find((cue) => cue.cueId === waiting.cueId)?.text ?? waiting.cueId,
         }
       : null,
-    cues: rankCues({ fault, clientName: firstName(client.name), book: client.book, said }),
+    cues: rankCues({ fault, clientName: firstName(client.name), book: client.book, said, style: client.cueStyle }),
     isCueingSpent: isCueingSpent(severity, said),
     isChanged: isChangedSinceSeen(set, fault.faultId),
     changes: nextChanges({
@@ -287,7 +310,7 @@ export function neighbour(
     movementId: revision.document.id,
     name: revision.document.name,
     levers: path.steps.flatMap((step) => step.levers),
-    target: targetFor(client, revision.document),
+    target: adviceFor(index, client, revision.document).target,
     // Both directions are the same edges: what must be shown stands on the step out of the easier end.
     shownFirst: path.steps[0]!.shownFirst.reps ?? path.steps[0]!.shownFirst.seconds ?? 0,
   };
@@ -298,8 +321,33 @@ function easedBy(set: SetState): string | null {
   return set.segments.findLast((segment) => segment.change?.kind === 'lever')?.change?.text ?? null;
 }
 
+/** A lowering that is slower than the movement's own. */
+export const SLOWER_KEY = 'harder:tempo';
+
+function slowerText(movement: ResolvedMovement): string {
+  return (movement.document.tempo?.lowerSeconds ?? 0) >= 3 ? 'Five seconds down' : 'Three seconds down';
+}
+
+/** What is lifted with its neighbours in this room; `null` where there is no rack for it. */
+function loadSituation(index: BriefIndex, clientId: string, movement: ResolvedMovement, set: SetState): LoadSituation | null {
+  const rack = index.rack(movement.movementId);
+  if (rack.length === 0) return null;
+  const { load } = set.segments.at(-1)!;
+  return {
+    load,
+    steps: stepsFrom(rack, load),
+    targetReserve: targetReserveOf(index.stances(clientId)),
+    isAlone: isAloneUnder(index, movement.document),
+    slower: set.changes.includes(SLOWER_KEY) ? null : slowerText(movement),
+  };
+}
+
+function isAloneUnder(index: BriefIndex, document: MovementDocument): boolean {
+  return index.brief.inventory?.alone === true && isLyingPress(document);
+}
+
 /** The proposal for the next set of an item, from the set that has just ended and the client's one answer. */
-export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: SetState, effort: Effort): NextSet {
+export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: SetState, answer: EffortAnswer): NextSet {
   const { item, movement, client } = situation;
   const clientId = client.clientId;
   const rung = (direction: 'easier' | 'harder') => neighbour(index, clientId, item.movementId, direction);
@@ -307,7 +355,9 @@ export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: S
     dose: item.dose,
     target: set.segments.at(-1)?.target ?? item.target,
     done: amountPerSide(set, movement.document.laterality),
-    effort,
+    effort: answer.effort,
+    ...(answer.reserve !== undefined && { reserve: answer.reserve }),
+    loading: loadSituation(index, clientId, movement, set),
     clean: isClean(set, movement) === true,
     riskOpen: openFaults(set, movement).some((fault) => fault.severity === 'risk'),
     painReported: set.pain,
@@ -330,11 +380,14 @@ export function movementOutcome(state: SessionState, item: ItemState, movement: 
   if (!last) return null;
   const open = openFaults(last, movement);
   const { dose } = item;
+  const hardest = HARDEST_FIRST.find((effort) => sets.some((set) => set.effort === effort)) ?? null;
+  const told = sets.flatMap((set) => (set.effort === hardest && set.reserve !== undefined ? [set.reserve] : []));
   return {
     leastDone: Math.min(...sets.map((set) => amountPerSide(set, movement.document.laterality))),
     target: Math.max(...sets.map((set) => set.segments[0]?.target ?? item.target)),
     topOfRange: dose.kind === 'distance' ? dose.metres : dose.high,
-    effort: HARDEST_FIRST.find((effort) => sets.some((set) => set.effort === effort)) ?? null,
+    effort: hardest,
+    ...(told.length > 0 && { reserve: Math.min(...told) }),
     clean: isClean(last, movement) === true,
     riskOpen: open.some((fault) => fault.severity === 'risk'),
     pain: item.pain,
@@ -359,9 +412,39 @@ export function decisionsDue(
       isLoaded: item.load.kind !== 'bodyweight',
       harder: harder && outcome.leastDone >= harder.shownFirst ? harder.name : null,
       easier: neighbour(index, lane.clientId, item.movementId, 'easier')?.name ?? null,
+      unit: item.dose.kind,
+      ...nextLoads(index, lane.clientId, item, movement, outcome),
     });
-    return [{ ...decision, movementId: item.movementId }];
+    // What was lifted last stands beside a decision in numbers, so that another room can tell what is meant.
+    const sameLoad =
+      decision.load ?? (decision.kind === 'leave-out' || index.rack(item.movementId).length === 0 ? undefined : item.load);
+    const more = decision.text === REP_OR_TWO ? nextTarget(outcome.target, movement.document) : undefined;
+    const target = decision.target ?? more;
+    return [{ ...decision, movementId: item.movementId, ...(sameLoad && { load: sameLoad }), ...(target && { target }) }];
   });
+}
+
+function nextLoads(
+  index: BriefIndex,
+  clientId: string,
+  item: ItemState,
+  movement: ResolvedMovement,
+  outcome: MovementOutcome,
+): { raise: Raise | null; lighter: Makeable | null } {
+  const rack = index.rack(item.movementId);
+  if (rack.length === 0 || outcome.effort === null) return { raise: null, lighter: null };
+  const steps: LoadSteps = stepsFrom(rack, item.load);
+  const next = raise({
+    dose: item.dose,
+    load: item.load,
+    done: outcome.leastDone,
+    reserve: reserveOf({ effort: outcome.effort, ...(outcome.reserve !== undefined && { reserve: outcome.reserve }) }),
+    steps,
+    targetReserve: targetReserveOf(index.stances(clientId)),
+    isAlone: isAloneUnder(index, movement.document),
+    isSlowed: false,
+  });
+  return { raise: next, lighter: steps.lighter };
 }
 
 /** The side to begin a set with: the one that was not last, so that neither is always the tired one. */
@@ -370,12 +453,15 @@ export function firstSide(state: SessionState, item: ItemState): 'left' | 'right
   return lastSet?.segments[0]?.side === 'left' ? 'right' : 'left';
 }
 
-/** What a set of a movement taken up on the floor asks for: what it asked last time, else the low end of its dose. */
-export function targetFor(client: ClientBrief, document: MovementDocument): number {
-  return client.history[document.id]?.target ?? startingTarget(document);
-}
-
-/** A load for a movement taken up on the floor: what this client had last, else bodyweight. */
-export function loadFor(client: ClientBrief, movementId: string): Load {
-  return client.history[movementId]?.load ?? BODYWEIGHT;
+/** The load and the target of a movement that is taken up on the floor: the same judgement as in a plan. */
+export function adviceFor(index: BriefIndex, client: ClientBrief, document: MovementDocument): LoadAdvice {
+  const past = client.history[document.id];
+  return adviseLoad({
+    document,
+    rack: index.rack(document.id),
+    last: past ?? null,
+    due: client.due.find((decision) => decision.movementId === document.id) ?? null,
+    targetReserve: targetReserveOf(index.stances(client.clientId)),
+    isAlone: isAloneUnder(index, document),
+  });
 }

@@ -7,7 +7,7 @@ import type { Side } from '../movement/terms.ts';
 import { amountPerSide, segmentAmount } from './amount.ts';
 import { isClean, movementOutcome } from './laneSituation.ts';
 import type { MovementOutcome } from '../loading/nextSession.ts';
-import type { DecisionState, FaultStatus, PainState, SessionState, SwapState } from './state.ts';
+import type { DecisionState, FaultStatus, PainState, SessionState, SetUpState, SwapState } from './state.ts';
 import type { EndReason } from './eventTypes.ts';
 import type { SegmentChange } from './event.ts';
 
@@ -55,6 +55,7 @@ export interface SetLog {
   readonly looked: boolean;
   readonly clean: boolean | null;
   readonly effort: Effort | null;
+  readonly reserve?: number;
   readonly faults: readonly FaultLog[];
   readonly trials: readonly CueTrialLog[];
 }
@@ -73,6 +74,8 @@ export interface LaneLog {
   readonly clientId: string;
   readonly items: readonly ItemLog[];
   readonly decisions: readonly DecisionState[];
+  /** Absent in logs that were written before set-ups were noted. */
+  readonly setUps?: readonly SetUpState[];
   readonly pains: readonly PainState[];
 }
 
@@ -108,6 +111,7 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
       laneId: lane.laneId,
       clientId: lane.clientId,
       decisions: state.decisions.filter((decision) => decision.clientId === lane.clientId),
+      setUps: state.setUps.filter((setUp) => setUp.clientId === lane.clientId),
       pains: state.pains.filter((pain) => pain.clientId === lane.clientId),
       items: lane.items.map((item) => {
         const current = movementOf(lane.clientId, item.movementId);
@@ -141,6 +145,7 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
                 looked: set.looks.length > 0 || set.faults.length > 0,
                 clean: movement && isClean(set, movement),
                 effort: set.effort,
+                ...(set.reserve !== undefined && { reserve: set.reserve }),
                 faults: set.faults.map(({ lastAt: _lastAt, ...fault }) => ({
                   ...fault,
                   name: nameOfFault(lane.clientId, fault.movementId, fault.faultId),

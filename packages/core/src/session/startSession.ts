@@ -3,6 +3,7 @@ import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
+  IsBoolean,
   IsInt,
   IsOptional,
   IsString,
@@ -41,6 +42,8 @@ export class StartSession {
   @Matches(/^\d{4}-\d{2}-\d{2}$/) localDate!: string;
   @IsString() @Length(1, 60) zone!: string;
   @IsOptional() @IsUUID() placeId?: string;
+  /** At the first client's home, with what they have there. */
+  @IsOptional() @IsBoolean() atHome?: boolean;
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(6)

@@ -1,3 +1,4 @@
+import type { SetUp } from '../client/setUp.ts';
 import type { Effort } from '../loading/effort.ts';
 import type { DecisionKind } from '../loading/nextSession.ts';
 import type { CueOutcome } from '../movement/cueOutcome.ts';
@@ -73,6 +74,8 @@ export interface SetState {
   /** Keys of changes made in the set. */
   readonly changes: readonly string[];
   readonly effort: Effort | null;
+  /** Reps in reserve, where they were said in numbers. */
+  readonly reserve?: number;
   readonly pain: boolean;
 }
 
@@ -127,6 +130,16 @@ export interface DecisionState {
   readonly kind: DecisionKind;
   readonly text: string;
   readonly reasons: readonly string[];
+  readonly load?: Load;
+  readonly target?: number;
+  readonly at: string;
+}
+
+/** How a client's place was set up for a movement. */
+export interface SetUpState {
+  readonly clientId: string;
+  readonly movementId: string;
+  readonly setUp: SetUp;
   readonly at: string;
 }
 
@@ -153,6 +166,8 @@ export interface SessionState {
   readonly sets: readonly SetState[];
   readonly pains: readonly PainState[];
   readonly decisions: readonly DecisionState[];
+  /** The last of each client and movement. */
+  readonly setUps: readonly SetUpState[];
   readonly proposals: readonly ProposalState[];
   readonly notes: readonly { readonly at: string; readonly clientId: string | null; readonly text: string }[];
   /** Highest logical time seen: the next event takes one more. */

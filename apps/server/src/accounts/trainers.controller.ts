@@ -1,0 +1,37 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
+import type { TrainerSummary } from '@waxwing/core';
+import { NewPassword, NewTrainer } from '@waxwing/core/shapes';
+import type { Request } from 'express';
+import { ShapeBody } from '../http/shapeBody.ts';
+import { Actor, type SignedIn } from './actor.ts';
+import { tokenOf } from './cookie.ts';
+import { hashToken } from './signIns.ts';
+import { Trainers } from './trainers.ts';
+
+@Controller('api')
+export class TrainersController {
+  constructor(private readonly trainers: Trainers) {}
+
+  @Get('trainers')
+  list(@Actor() actor: SignedIn): Promise<TrainerSummary[]> {
+    return this.trainers.list(actor);
+  }
+
+  @Post('trainers')
+  @ShapeBody(NewTrainer)
+  takeIn(@Actor() actor: SignedIn, @Body() form: NewTrainer): Promise<TrainerSummary[]> {
+    return this.trainers.takeIn(actor, form);
+  }
+
+  @Delete('trainers/:trainerId')
+  seeOut(@Actor() actor: SignedIn, @Param('trainerId', ParseUUIDPipe) trainerId: string): Promise<TrainerSummary[]> {
+    return this.trainers.seeOut(actor, trainerId);
+  }
+
+  @Put('me/password')
+  @HttpCode(204)
+  @ShapeBody(NewPassword)
+  changePassword(@Actor() actor: SignedIn, @Body() form: NewPassword, @Req() request: Request): Promise<void> {
+    return this.trainers.changePassword(actor, form, hashToken(tokenOf(request) ?? ''));
+  }
+}

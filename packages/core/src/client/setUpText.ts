@@ -1,0 +1,21 @@
+import type { SetUp } from './setUp.ts';
+
+/** The parts of a set-up in the order in which a place is put up, with what they are called and what is often said. */
+export const SET_UP_PARTS: readonly { readonly part: keyof SetUp; readonly name: string; readonly often: readonly string[] }[] = [
+  { part: 'benchHeight', name: 'bench or box height', often: ['low', 'knee height', 'high', '40 cm', '50 cm'] },
+  { part: 'distance', name: 'distance', often: ['one foot', 'two feet', 'one step', 'two steps', 'three steps'] },
+  { part: 'handle', name: 'handle', often: ['straight', 'neutral', 'rope', 'fist', 'by the horns'] },
+  { part: 'pin', name: 'pin', often: ['2', '3', '4', '5', '6'] },
+  { part: 'strap', name: 'strap', often: ['hip height', 'chest height', 'overhead', 'shin height'] },
+  { part: 'pad', name: 'pad', often: ['1', '2', '3', '4'] },
+  { part: 'wedge', name: 'heel wedge', often: ['none', 'low', '2 cm', 'high'] },
+  { part: 'note', name: 'anything else', often: [] },
+];
+
+/** A set-up in one line: "bench or box height 50 cm, heel wedge low"; empty when nothing was noted. */
+export function setUpText(setUp: SetUp | undefined): string {
+  return SET_UP_PARTS.flatMap(({ part, name }) => {
+    const said = setUp?.[part];
+    return said ? [part === 'note' ? said : `${name} ${said}`] : [];
+  }).join(', ');
+}
