@@ -16,6 +16,8 @@ const coreRoom = (room, above) =>
     `core/${room} stands below these rooms, and core has no framework and no I/O`,
   );
 
+const FEATURES = ['clients', 'floor', 'ladders', 'library', 'log', 'rooms', 'settings', 'signIn', 'start', 'today', 'tools'];
+
 export default tseslint.config(
   {
     ignores: [
@@ -94,14 +96,14 @@ export default tseslint.config(
     ['**/features/**', '**/app/**', '@waxwing/server', '@waxwing/core/shapes'],
     'shared knows no feature, and nothing of the server',
   ),
-  ...['floor', 'ladders', 'library', 'log', 'settings', 'signIn', 'start', 'today'].map((feature) =>
+  ...FEATURES.map((feature) =>
     arrow(
       [`apps/web/src/features/${feature}/**/*.{ts,tsx}`],
       [
         '@waxwing/server',
         '@waxwing/core/shapes',
         '**/app/**',
-        ...['floor', 'ladders', 'library', 'log', 'settings', 'signIn', 'start', 'today']
+        ...FEATURES
           .filter((other) => other !== feature)
           .map((other) => `../${other}/**`),
       ],

@@ -1,10 +1,11 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { EVENT_BATCH_MAX, type SessionBrief } from '@waxwing/core';
-import { EventLog, Library, Sessions, StudioSetup, type Application, type SignedIn } from '@waxwing/server';
+import { EVENT_BATCH_MAX, type ClientDocument, type SessionBrief } from '@waxwing/core';
+import { EventLog, Library, Measurements, Sessions, StudioSetup, type Application, type SignedIn } from '@waxwing/server';
 import { v7 as uuid } from 'uuid';
 import { chanceFrom } from './chance.ts';
 import { PEOPLE, type Person } from './people.ts';
+import { ON_TOUR, ROOMS } from './rooms.ts';
 import { simulateSession } from './simulate.ts';
 
 /** Nobody's secret: the demo is for looking at. */
@@ -14,7 +15,6 @@ export const DEMO_SIGN_INS = {
 };
 
 const ZONE = 'Etc/UTC';
-const KIT = ['wall', 'mat', 'box', 'hand-support', 'dumbbell', 'kettlebell', 'dumbbells', 'wedge'];
 const SEED = 1911;
 const DAY = 86_400_000;
 
@@ -37,7 +37,7 @@ export function libraryFiles(folder: string): { name: string; text: string }[] {
 export async function fillNetLoft(app: Application, options: NetLoftOptions): Promise<void> {
   const setup = app.get(StudioSetup);
   const studioId = await setup.studio('The Net Loft, Quillhaven', ZONE);
-  await setup.place(studioId, 'The Net Loft', KIT);
+  for (const { name, inventory } of ROOMS) await setup.place(studioId, name, inventory);
   const trainers: Record<Person['trainer'], SignedIn> = {
     maren: await setup.trainer(studioId, DEMO_SIGN_INS.maren),
     ferris: await setup.trainer(studioId, DEMO_SIGN_INS.ferris),
@@ -45,10 +45,64 @@ export async function fillNetLoft(app: Application, options: NetLoftOptions): Pr
   await app.get(Library).importPack(studioId, trainers.maren.trainerId, libraryFiles(options.libraryFolder));
 
   const clientIds = new Map<string, string>();
-  for (const person of PEOPLE) clientIds.set(person.key, await setup.client(trainers[person.trainer], person.document));
+  for (const person of PEOPLE) {
+    clientIds.set(person.key, await setup.client(trainers[person.trainer], documentOf(person, options)));
+  }
 
   await fillHistory(app, options, trainers, clientIds);
+  await fillMeasurements(app, options, trainers, clientIds);
   await fillBookings(setup, options, trainers, clientIds);
+}
+
+/** The day so many days from the one that the demo calls today. */
+function dayFrom(today: Date, days: number): string {
+  return dateOf(new Date(Date.parse(`${dateOf(today)}T00:00:00Z`) + days * DAY));
+}
+
+/** The record with its dates: goals ahead, questions asked on the day before the first session. */
+function documentOf({ document, readiness, trainer }: Person, { today, weeks }: NetLoftOptions): ClientDocument {
+  const first = dayFrom(today, -weeks * 7 - 1);
+  return {
+    ...document,
+    goals: document.goals.map(({ dueInDays, ...goal }) => ({ ...goal, ...(dueInDays && { by: dayFrom(today, dueInDays) }) })),
+    readiness: {
+      askedOn: first,
+      yes: readiness?.yes ?? [],
+      ...(readiness && { clearance: { on: first, by: readiness.clearedBy } }),
+    },
+    unit: document.unit ?? 'kg',
+    ...(trainer === 'ferris' && { notes: 'Works from a handout; reports back by message on Sundays.' }),
+  };
+}
+
+/** A first test as the weeks begin, one half-way, and the latest a few days ago. */
+async function fillMeasurements(
+  app: Application,
+  { today, weeks }: NetLoftOptions,
+  trainers: Record<Person['trainer'], SignedIn>,
+  clientIds: ReadonlyMap<string, string>,
+): Promise<void> {
+  const measurements = app.get(Measurements);
+  for (const person of PEOPLE) {
+    for (const { measureId, side, first, now } of person.measured) {
+      const halfway = Math.round((first + 0.55 * (now - first)) * 10) / 10;
+      const whole = Number.isInteger(first) && Number.isInteger(now);
+      const values = [
+        [-weeks * 7, first],
+        [-Math.round(weeks * 3.5), whole ? Math.round(halfway) : halfway],
+        [-2, now],
+      ] as const;
+      for (const [days, value] of values) {
+        await measurements.add(trainers[person.trainer], clientIds.get(person.key)!, {
+          measurementId: uuid(),
+          measureId,
+          value,
+          localDate: dayFrom(today, days),
+          ...(side && { side }),
+        });
+      }
+    }
+  }
 }
 
 function dateOf(day: Date): string {
@@ -64,6 +118,7 @@ async function fillHistory(
   const chance = chanceFrom(SEED);
   const replicas = { maren: uuid(), ferris: uuid() };
   const seqs = { maren: 1, ferris: 1 };
+  const begun = new Set<string>();
   const days = weeks * 7;
   for (let ago = days; ago >= 1; ago -= 1) {
     const day = new Date(Date.parse(`${dateOf(today)}T00:00:00Z`) - ago * DAY);
@@ -71,12 +126,14 @@ async function fillHistory(
       // People miss a session now and then.
       if (!person.weekdays.includes(day.getUTCDay()) || chance.is(0.08)) continue;
       const actor = trainers[person.trainer];
-      const brief = await startSession(app, actor, person, clientIds.get(person.key)!, dateOf(day));
+      const isFirst = !begun.has(person.key);
+      begun.add(person.key);
+      const brief = await startSession(app, actor, person, clientIds.get(person.key)!, dateOf(day), isFirst);
       const startAt = new Date(day.getTime() + person.startMinute * 60_000);
       const events = simulateSession(
         brief,
         person,
-        1 - ago / days,
+        { progress: 1 - ago / days, isFirst },
         startAt,
         replicas[person.trainer],
         seqs[person.trainer],
@@ -98,16 +155,19 @@ function startSession(
   person: Person,
   clientId: string,
   localDate: string,
+  isFirst: boolean,
 ): Promise<SessionBrief> {
   return app.get(Sessions).start(actor, {
     sessionId: uuid(),
     localDate,
     zone: ZONE,
+    ...(person.document.homeKit === ON_TOUR && { atHome: true }),
     lanes: [
       {
         laneId: uuid(),
         clientId,
-        movements: person.program.map(({ movementId, load }) => ({ movementId, ...(load && { load }) })),
+        // What they begin with is said once; from then on it is what was decided, out of what the room has.
+        movements: person.program.map(({ movementId, load }) => ({ movementId, ...(isFirst && load && { load }) })),
       },
     ],
   });

@@ -2,18 +2,23 @@ import {
   amountPerSide,
   beginSet,
   countRep,
+  decideNext,
   decisionsDue,
+  effortOfReserve,
   endSet,
   foldSession,
   indexBrief,
   isClean,
   laneSituation,
+  loadKg,
   lookClean,
   makeChange,
   nextSetAfter,
   noteOutcome,
+  noteSetUp,
   openSession,
   rateEffort,
+  repsAt,
   sayBestCue,
   seeFault,
   stampEvent,
@@ -37,8 +42,8 @@ import type { Person } from './people.ts';
 export function simulateSession(
   brief: SessionBrief,
   person: Person,
-  /** 0 at the beginning of the ten weeks, 1 at the end. */
-  progress: number,
+  /** `progress` is 0 at the beginning of the ten weeks and 1 at the end. */
+  { progress, isFirst }: { readonly progress: number; readonly isFirst: boolean },
   startAt: Date,
   replicaId: string,
   firstSeq: number,
@@ -82,19 +87,13 @@ export function simulateSession(
   for (const item of brief.clients[0]!.items) {
     wait(chance.between(40, 90));
     act((context) => startItem(context, item));
+    const setUp = person.program.find(({ movementId }) => movementId === item.movementId)?.setUp;
+    if (isFirst && setUp) act((context) => noteSetUp(context, setUp));
     for (let round = 0; round < item.sets; round += 1) doSet(round);
   }
   const { state } = look();
   for (const decision of decisionsDue(index, state, state.lanes[0]!)) {
-    const { movementId, kind, text, reasons } = decision;
-    add([
-      {
-        type: 'decision-made',
-        laneId,
-        clientId: brief.clients[0]!.clientId,
-        payload: { movementId, kind, text, reasons: [...reasons] },
-      },
-    ]);
+    add(decideNext({ laneId, clientId: brief.clients[0]!.clientId }, decision));
   }
   wait(60);
   add([{ type: 'session-ended', payload: {} }]);
@@ -128,7 +127,8 @@ export function simulateSession(
     const { item, movement } = situation;
     const tired = chance.is(0.12) ? chance.between(1, 2) : 0;
     if (item.dose.kind === 'seconds') return wait(Math.max(3, Math.round(item.target * share) - tired));
-    const perSide = Math.max(1, Math.round(item.target * share) - (share < 0.5 ? tired : 0));
+    const able = Math.min(item.target, Math.max(3, Math.floor(repsLeftToday(situation) ?? item.target)));
+    const perSide = Math.max(1, Math.round(able * share) - (share < 0.5 ? tired : 0));
     const sides = movement.document.laterality === 'one-side' ? 2 : 1;
     for (let side = 0; side < sides; side += 1) {
       if (side > 0) act(switchSide);
@@ -171,10 +171,20 @@ export function simulateSession(
     return roll < 0.15 ? 'fixed' : roll < 0.35 ? 'better' : roll < 0.95 ? 'same' : 'worse';
   }
 
+  /** What their strength allows at this load, to failure: it grows by about a fifth in ten weeks. `null` where it isn't about a load. */
+  function repsLeftToday({ item }: LaneSituation): number | null {
+    const oneRm = person.program.find(({ movementId }) => movementId === item.movementId)?.oneRm;
+    const kg = loadKg(item.load);
+    if (!oneRm || !kg) return null;
+    return repsAt({ oneRm: oneRm * (1 + 0.2 * progress), formula: 'epley', isRough: false }, kg);
+  }
+
   function answer(round: number): Effort {
     const { situation } = look();
     const short = amountPerSide(situation.set!, situation.movement.document.laterality) < situation.item.target;
     if (short) return 'nothing-left';
+    const able = repsLeftToday(situation);
+    if (able !== null) return effortOfReserve(able - situation.item.target - 0.5 * round + chance.next() - 0.5);
     const spare = person.spare + 0.25 * progress - 0.1 * round;
     return chance.is(spare) ? 'plenty-left' : chance.is(0.12) ? 'nothing-left' : 'about-right';
   }

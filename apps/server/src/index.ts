@@ -2,6 +2,7 @@
 export type { NestExpressApplication as Application } from '@nestjs/platform-express';
 export { createApp } from './app.ts';
 export { StudioSetup } from './studio/studioSetup.ts';
+export { Measurements } from './clients/measurements.ts';
 export { Library } from './library/library.ts';
 export { Sessions } from './sessions/sessions.ts';
 export { EventLog } from './sessions/eventLog.ts';

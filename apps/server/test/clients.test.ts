@@ -346,8 +346,10 @@ describe('forgetting a client', () => {
       [{ type: 'note', clientId: gone.clientId, payload: { text: 'late-word-of-zq' } }],
       `${DAY}T10:00:00.000Z`,
     );
-    await owner.post(`/api/sessions/${shared.sessionId}/events`, { events: late }).expect(200);
+    // Dropped, not refused: the device needn't say that something went wrong.
+    expect(await owner.send(shared.sessionId, late)).toEqual({ kept: [late[0]!.id], refused: [] });
     expect(stands('late-word-of-zq')).toBe(false);
+    expect((await owner.get('/api/clients/forgotten').expect(200)).body).toEqual([gone.clientId]);
     await owner.post('/api/clients', { clientId: gone.clientId, document: { ...BRISA, name: SECRET } }).expect(410);
   });
 });

@@ -39,6 +39,7 @@ export * from './loading/raise.ts';
 export * from './loading/startingLoad.ts';
 export * from './loading/strength.ts';
 export type * from './loading/inventory.ts';
+export * from './client/clientTerms.ts';
 export * from './client/goalProgress.ts';
 export * from './client/measurement.ts';
 export * from './client/readiness.ts';

@@ -24,6 +24,12 @@ export class ClientsController {
     return this.clients.takeIn(actor, clientId, document);
   }
 
+  /** Ids of who was deleted: a device that kept something of them forgets it. */
+  @Get('forgotten')
+  forgotten(@Actor() actor: SignedIn): Promise<string[]> {
+    return this.clients.forgotten(actor);
+  }
+
   @Get(':clientId')
   one(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<ClientSummary> {
     return this.clients.one(actor, clientId);

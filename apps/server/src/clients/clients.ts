@@ -21,6 +21,7 @@ export class Clients {
   constructor(
     @InjectRepository(ClientEntity) private readonly clients: Repository<ClientEntity>,
     @InjectRepository(ClientAssignmentEntity) private readonly assignments: Repository<ClientAssignmentEntity>,
+    @InjectRepository(ClientTombstoneEntity) private readonly tombstones: Repository<ClientTombstoneEntity>,
     @InjectRepository(TrainerEntity) private readonly trainers: Repository<TrainerEntity>,
     private readonly library: Library,
     private readonly transactions: Transactions,
@@ -55,6 +56,10 @@ export class Clients {
   async isMine(actor: SignedIn, clientIds: readonly string[]): Promise<boolean> {
     const ids = await this.assignedIds(actor);
     return clientIds.every((id) => ids.has(id));
+  }
+
+  async forgotten({ studioId }: SignedIn): Promise<string[]> {
+    return (await this.tombstones.findBy({ studioId })).map(({ clientId }) => clientId);
   }
 
   /** Takes somebody in. Asked again with the same id it answers who is there. */

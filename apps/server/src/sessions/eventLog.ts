@@ -44,11 +44,11 @@ export class EventLog {
     return this.transactions.run(async (manager) => {
       const checked = plain.map((candidate) => ({ candidate, result: checkEvent(candidate) }));
       const sound = checked.flatMap(({ result }) => (result.ok ? [result.value] : []));
-      const before = await this.storedBefore(manager, session, sound);
+      const before = await this.storedBefore(manager, sound);
       const kept = new Map<string, SessionEvent>();
       const refused: { id: string; problems: readonly Problem[] }[] = [];
       for (const { candidate, result } of checked) {
-        const problems = result.ok ? this.problemsOf(session, result.value, before.idOfSeq) : result.problems;
+        const problems = result.ok ? this.problemsOf(session, result.value, before) : result.problems;
         if (result.ok && problems.length === 0) {
           kept.set(result.value.id, result.value);
           before.idOfSeq.set(seqKey(result.value), result.value.id);
@@ -73,7 +73,7 @@ export class EventLog {
   }
 
   /** What bears on whether these events are new: asked once for the whole batch. */
-  private async storedBefore(manager: EntityManager, session: SessionEntity, events: readonly SessionEvent[]) {
+  private async storedBefore(manager: EntityManager, events: readonly SessionEvent[]) {
     const stored = await manager.find(EventEntity, {
       select: { id: true, replicaId: true, seq: true },
       where: [
@@ -82,7 +82,7 @@ export class EventLog {
       ],
     });
     const deleted = await manager.findBy(ClientTombstoneEntity, {
-      clientId: In(session.pins.clients.map((client) => client.clientId)),
+      clientId: In([...new Set(events.flatMap((event) => event.clientId ?? []))]),
     });
     return {
       ids: new Set(stored.map((event) => event.id)),
@@ -91,9 +91,17 @@ export class EventLog {
     };
   }
 
-  private problemsOf(session: SessionEntity, event: SessionEvent, idOfSeq: ReadonlyMap<string, string>): Problem[] {
+  private problemsOf(
+    session: SessionEntity,
+    event: SessionEvent,
+    { idOfSeq, deletedClients }: { idOfSeq: ReadonlyMap<string, string>; deletedClients: ReadonlySet<string> },
+  ): Problem[] {
     if (event.sessionId !== session.id) return [{ path: 'sessionId', message: 'belongs to another session' }];
-    if (event.clientId && !session.pins.clients.some((client) => client.clientId === event.clientId)) {
+    if (
+      event.clientId &&
+      !deletedClients.has(event.clientId) &&
+      !session.pins.clients.some((client) => client.clientId === event.clientId)
+    ) {
       return [{ path: 'clientId', message: 'is not in this session' }];
     }
     const owner = idOfSeq.get(seqKey(event));

@@ -13,6 +13,13 @@ const MovementPage = lazy(() => import('../features/library/MovementPage.tsx'));
 const LaddersPage = lazy(() => import('../features/ladders/LaddersPage.tsx'));
 const HealthPage = lazy(() => import('../features/library/HealthPage.tsx'));
 const StancesPage = lazy(() => import('../features/settings/StancesPage.tsx'));
+const RoomsPage = lazy(() => import('../features/rooms/RoomsPage.tsx'));
+const PeoplePage = lazy(() => import('../features/settings/PeoplePage.tsx'));
+const ClientsPage = lazy(() => import('../features/clients/ClientsPage.tsx'));
+const ClientPage = lazy(() => import('../features/clients/ClientPage.tsx'));
+const ClientFormPage = lazy(() => import('../features/clients/ClientFormPage.tsx'));
+const TestsPage = lazy(() => import('../features/clients/TestsPage.tsx'));
+const ToolsPage = lazy(() => import('../features/tools/ToolsPage.tsx'));
 const StartPage = lazy(() => import('../features/start/StartPage.tsx'));
 const FloorPage = lazy(() => import('../features/floor/FloorPage.tsx'));
 const LogListPage = lazy(() => import('../features/log/LogListPage.tsx'));
@@ -45,6 +52,16 @@ export function App() {
                 <Route path="ladders/:family" element={<LaddersPage />} />
                 <Route path="health" element={<HealthPage />} />
                 <Route path="stances" element={<StancesPage />} />
+                <Route path="rooms" element={<RoomsPage />} />
+                <Route path="rooms/:placeId" element={<RoomsPage />} />
+                <Route path="people" element={<PeoplePage />} />
+                <Route path="clients" element={<ClientsPage />} />
+                <Route path="clients/new" element={<ClientFormPage />} />
+                <Route path="clients/:clientId" element={<ClientPage />} />
+                <Route path="clients/:clientId/record" element={<ClientFormPage />} />
+                <Route path="clients/:clientId/tests" element={<TestsPage />} />
+                <Route path="tools" element={<ToolsPage />} />
+                <Route path="tools/:tool" element={<ToolsPage />} />
                 <Route path="start/:clientId" element={<StartPage />} />
                 <Route path="log" element={<LogListPage />} />
                 <Route path="log/:sessionId" element={<LogPage />} />

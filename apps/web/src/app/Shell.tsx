@@ -9,7 +9,10 @@ import { chooseTheme, currentTheme } from './themeChoice.ts';
 const PLACES: readonly { readonly to: string; readonly name: string; readonly also?: RegExp }[] = [
   { to: '/', name: 'Today' },
   { to: '/library', name: 'Library', also: /^\/(ladders|stances|health)/ },
+  { to: '/clients', name: 'Clients', also: /^\/clients/ },
   { to: '/log', name: 'Log' },
+  { to: '/tools', name: 'Tools' },
+  { to: '/rooms', name: 'Settings', also: /^\/(rooms|people)/ },
 ];
 
 /** Everything but Floor: where to go on the left (or on top, on a narrow screen), the page beside it. */

@@ -14,6 +14,15 @@ type State = { kind: 'asking' } | { kind: 'out' } | { kind: 'in'; me: Me };
  * Lets nobody past who isn't signed in. Without a network the last one who was signed in on this device goes on, with what
  * this device keeps for them.
  */
+/** What this device keeps of clients who were deleted elsewhere goes; without a network, another time. */
+async function forgetDeleted(store: DeviceStore): Promise<void> {
+  try {
+    for (const clientId of await api.get<readonly string[]>('clients/forgotten')) await store.forget(clientId);
+  } catch {
+    // Asked again when Waxwing is next opened here.
+  }
+}
+
 export function SignInGate({ children }: { children: ReactNode }) {
   const queryClient = useQueryClient();
   const [state, setState] = useState<State>({ kind: 'asking' });
@@ -58,6 +67,7 @@ export function SignInGate({ children }: { children: ReactNode }) {
       });
       setOutbox(outbox);
       flush();
+      void forgetDeleted(store);
     };
     // Private windows and full disks refuse a store: everything but Floor works without it.
     deviceStoreFor(trainerId).then(open, setDeviceError);

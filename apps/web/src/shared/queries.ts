@@ -6,15 +6,18 @@ import {
   searchTextOf,
   type ClientSummary,
   type CueTrialsAnswer,
+  type HistoryAnswer,
   type Ladder,
   type Lexicon,
   type LibraryAnswer,
   type LibrarySearch,
   type MarksAnswer,
+  type Measurement,
   type MovementRevision,
   type PlaceSummary,
   type PracticeAnswer,
   type StancesAnswer,
+  type TrainerSummary,
 } from '@waxwing/core';
 import { useMemo } from 'react';
 import { api } from './api.ts';
@@ -54,6 +57,31 @@ export function useLibrary() {
 
 export function useClients() {
   return useQuery({ queryKey: ['clients'], queryFn: () => api.get<ClientSummary[]>('clients') });
+}
+
+export function useClient(clientId: string) {
+  return useQuery({ queryKey: ['clients', clientId], queryFn: () => api.get<ClientSummary>(`clients/${clientId}`) });
+}
+
+/** Last loads, what is due and how places are set up. Coming back from Floor has to show what was just done. */
+export function useHistory(clientId: string | null) {
+  return useQuery({
+    queryKey: ['history', clientId],
+    queryFn: () => api.get<HistoryAnswer>(`clients/${clientId}/history`),
+    enabled: clientId !== null,
+    refetchOnMount: 'always',
+  });
+}
+
+export function useMeasurements(clientId: string) {
+  return useQuery({
+    queryKey: ['measurements', clientId],
+    queryFn: () => api.get<readonly Measurement[]>(`clients/${clientId}/measurements`),
+  });
+}
+
+export function useTrainers() {
+  return useQuery({ queryKey: ['trainers'], queryFn: () => api.get<readonly TrainerSummary[]>('trainers') });
 }
 
 /** What one client has shown so far; asked for only when somebody is chosen. */

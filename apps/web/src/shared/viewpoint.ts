@@ -1,4 +1,4 @@
-import { opennessOf, stancesInForce, type ClientSummary, type Openness, type Stances } from '@waxwing/core';
+import { kitOf, opennessOf, stancesInForce, type ClientSummary, type Openness, type Stances } from '@waxwing/core';
 import { useMemo } from 'react';
 import { useClients, useLibrary, usePlaces, usePractice, useStances, type IndexedLibrary } from './queries.ts';
 
@@ -20,16 +20,17 @@ export function useStancesInForce(library: IndexedLibrary | undefined, client: C
 }
 
 /**
- * `kitOf` is a place's id: its kit closes what can't be done there. Without it kit closes nothing; with `clientId` cautions and
+ * `where` is a place's id, or `home`: the kit there closes what can't be done. Without it kit closes nothing; with `clientId` cautions and
  * mastery do.
  */
-export function useViewpoint(clientId: string | null, kitOf: string | null = null): Viewpoint {
+export function useViewpoint(clientId: string | null, where: string | null = null): Viewpoint {
   const { library } = useLibrary();
   const clients = useClients();
   const places = usePlaces();
   const practice = usePractice(clientId);
   const client = clients.data?.find((each) => each.clientId === clientId) ?? null;
-  const place = places.data?.find((each) => each.placeId === kitOf) ?? null;
+  const place = places.data?.find((each) => each.placeId === where) ?? null;
+  const homeKit = where === 'home' ? client?.homeKit : undefined;
   const stances = useStancesInForce(library, client);
   const openness = useMemo(() => {
     if (!library || (!client && !place) || (client && !practice.data)) return null;
@@ -38,11 +39,12 @@ export function useViewpoint(clientId: string | null, kitOf: string | null = nul
       documentOf: (id) => library.revision(id)?.document,
       lexicon: library.lexicon,
       circumstances: {
-        kit: place ? new Set(place.kit) : null,
+        kit: homeKit ? new Set(kitOf(homeKit)) : place ? new Set(place.kit) : null,
         cautions: new Set(client?.cautions.map(({ caution }) => caution)),
       },
       practice: client && practice.data ? new Map(Object.entries(practice.data)) : null,
+      overrides: new Map(client?.marks?.map(({ movementId, mark }) => [movementId, mark])),
     });
-  }, [library, client, place, practice.data]);
+  }, [library, client, place, homeKit, practice.data]);
   return { stances, openness, client };
 }

@@ -19,6 +19,7 @@ import { Inventory } from '../loading/inventory.ts';
 import { MASS_UNITS, type MassUnit } from '../movement/load.ts';
 import { CUE_KINDS, MOVEMENT_ID_PATTERN, SIDES, SLUG_PATTERN, type CueKind, type Side } from '../movement/terms.ts';
 import { MASTERY, type Mastery } from '../movement/mastery.ts';
+import { JOB_LOADS, TOUCH_ANSWERS, isMinor, type JobLoad, type TouchAnswer } from './clientTerms.ts';
 import { IsDay } from './day.ts';
 import { MEASURE_IDS } from './measurement.ts';
 import { READINESS_IDS } from './readiness.ts';
@@ -73,24 +74,6 @@ export class ClientBuild {
   @IsOptional() @IsNumber() @Min(30) @Max(110) armCm?: number;
 }
 
-/** How the day job loads a body. */
-export const JOB_LOADS = [
-  'sits',
-  'stands',
-  'walks',
-  'lifts',
-  'reaches-up',
-  'bends',
-  'kneels',
-  'grips',
-  'drives',
-  'one-sided',
-] as const;
-export type JobLoad = (typeof JOB_LOADS)[number];
-
-export const TOUCH_ANSWERS = ['yes', 'no', 'ask'] as const;
-export type TouchAnswer = (typeof TOUCH_ANSWERS)[number];
-
 /** What kind of cue somebody takes to. */
 export class CueStyle {
   @IsArray() @ArrayMaxSize(4) @IsIn(CUE_KINDS, { each: true }) kinds!: CueKind[];
@@ -136,11 +119,6 @@ export class ClientDocument {
   @IsOptional() @IsObject() stances?: Record<string, string>;
   @IsOptional() @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => MarkOverride) marks?: MarkOverride[];
   @IsOptional() @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => ClientSetUp) setUps?: ClientSetUp[];
-}
-
-/** Surely under eighteen. Only the year is asked for; in the year in which they turn eighteen the trainer knows. */
-export function isMinor(birthYear: number, year: number): boolean {
-  return year - birthYear < 18;
 }
 
 /** What is wrong with a document that its shape alone can't tell; `today` is the studio's. */

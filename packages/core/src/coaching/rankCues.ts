@@ -1,3 +1,4 @@
+import type { TouchAnswer } from '../client/clientTerms.ts';
 import type { CueOutcome } from '../movement/cueOutcome.ts';
 import type { CueKind } from '../movement/terms.ts';
 import type { ResolvedCue, ResolvedFault } from '../movement/resolvedMovement.ts';
@@ -35,7 +36,7 @@ export interface RankedCue {
 /** What kind of cue a client takes to, and whether they may be touched. */
 export interface PreferredCues {
   readonly kinds: readonly CueKind[];
-  readonly touch: 'yes' | 'no' | 'ask';
+  readonly touch: TouchAnswer;
 }
 
 /** A kind that somebody takes to is expected to work as if it stood two places higher. */

@@ -118,7 +118,7 @@ export function raise(input: RaiseInput): Raise {
   if (steps.heavier && typeof verdict !== 'string') {
     return { kind: 'load', to: steps.heavier, target: verdict.target, rule: verdict.rule, reasons: [verdict.reason] };
   }
-  const why = String(verdict);
+  const why = typeof verdict === 'string' ? verdict : verdict.reason;
   const ceiling =
     dose.kind === 'distance' ? high : high + (isBridgeable(input) ? BRIDGE_REPS * (dose.kind === 'seconds' ? 5 : 1) : 0);
   if (done < ceiling) {

@@ -1,13 +1,6 @@
 import type { Load } from '../movement/load.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 
-/** How a movement is loaded, by the kit that it needs: what a form asks for. */
-export function loadKindOf(document: MovementDocument): 'bodyweight' | 'pair' | 'single' {
-  const { needed } = document.kit;
-  if (needed.includes('dumbbells')) return 'pair';
-  return needed.includes('kettlebell') || needed.includes('dumbbell') ? 'single' : 'bodyweight';
-}
-
 /** What to start from when nothing else is known: nothing added. */
 export const BODYWEIGHT = { kind: 'bodyweight' } as const satisfies Load;
 

@@ -6,3 +6,8 @@ export function lowerFirst(text: string): string {
 export function upperFirst(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
+
+/** For comparing what somebody typed: lower case, without accents. */
+export function searchable(text: string): string {
+  return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().trim();
+}

@@ -1,6 +1,8 @@
 import type { Change } from '../coaching/nextChange.ts';
 import type { SetUp } from '../client/setUp.ts';
 import type { EffortAnswer } from '../loading/effort.ts';
+import { stepsFrom, type Makeable } from '../loading/makeable.ts';
+import type { NextSession } from '../loading/nextSession.ts';
 import type { NextSet } from '../loading/nextSet.ts';
 import type { DoseKind } from '../movement/dose.ts';
 import { amountText } from '../movement/doseText.ts';
@@ -202,9 +204,10 @@ function proposed(context: ActionContext, about: string, text: string, reasons: 
   ];
 }
 
-/** Makes a proposed change in the set that is going on; `load` where the lever is the load. */
-export function makeChange(context: ActionContext, change: Change, load?: Load): Drafts {
+/** Makes a proposed change in the set that is going on. Where the lever is the load, `load` says which; else it is one step of this room's. */
+export function makeChange(context: ActionContext, change: Change, chosen?: Load): Drafts {
   const { set, isWorking, item, correction } = context.situation;
+  const load = chosen ?? (change.kind === 'lever' && change.lever === 'load' ? lighterLoad(context)?.load : undefined);
   const faultId = correction?.triage.first.fault.faultId;
   const log = proposed(context, change.kind === 'swap' ? 'swap' : 'change', change.text, [change.why], set?.setId);
   if (change.kind === 'swap') return [...log, ...swapFor(context, change.movementId, change.levers, faultId)];
@@ -221,6 +224,13 @@ export function makeChange(context: ActionContext, change: Change, load?: Load):
       ...(faultId && { faultId }),
     }),
   ];
+}
+
+/** The next lighter load of this room than what is in hand. */
+export function lighterLoad({ index, situation }: Pick<ActionContext, 'index' | 'situation'>): Makeable | null {
+  const { item, set, isWorking } = situation;
+  const load = (isWorking ? set?.segments.at(-1)?.load : undefined) ?? item.load;
+  return stepsFrom(index.rack(item.movementId), load).lighter;
 }
 
 /** Another movement for the item, at once and without a cue where the trainer wants it so. */
@@ -391,6 +401,40 @@ export function startItem(context: ActionContext, item: SessionItem): Drafts {
       type: 'movement-started',
       ...inLane(context),
       payload: { item: { itemId, movementId, revisionId, sets, dose, target, load, restSeconds } },
+    },
+  ];
+}
+
+/** What is due next time, as the trainer leaves it: the words, and what to take where it is said in numbers. */
+export interface DecidedNext {
+  readonly text: string;
+  readonly load?: Load | undefined;
+  readonly target?: number | undefined;
+}
+
+/** The decision on a movement, from what was proposed and what the trainer made of it; nothing when the words were taken out. */
+export function decideNext(
+  where: { readonly laneId: string; readonly clientId: string },
+  proposal: NextSession & { readonly movementId: string },
+  decided: DecidedNext = proposal,
+): Drafts {
+  const text = decided.text.trim();
+  if (!text) return [];
+  const isOwn = text !== proposal.text;
+  // Own words may mean anything: they don't raise a load that they don't name.
+  const kind = isOwn && proposal.kind === 'raise' && !decided.load ? 'repeat' : proposal.kind;
+  return [
+    {
+      type: 'decision-made',
+      ...where,
+      payload: {
+        movementId: proposal.movementId,
+        kind,
+        text,
+        reasons: isOwn ? ['the trainer’s own words'] : [...proposal.reasons],
+        ...(decided.load && { load: decided.load }),
+        ...(decided.target && { target: decided.target }),
+      },
     },
   ];
 }

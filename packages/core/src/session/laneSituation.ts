@@ -1,3 +1,4 @@
+import type { SetUp } from '../client/setUp.ts';
 import { nextChanges, isCueingSpent, type Change } from '../coaching/nextChange.ts';
 import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts';
 import { triage, type Triage } from '../coaching/triage.ts';
@@ -136,6 +137,8 @@ export interface LaneSituation {
   readonly tiles: readonly FaultTile[];
   readonly correction: CorrectionStep | null;
   readonly nextItem: ItemState | null;
+  /** How the place is set up for this client on this movement. */
+  readonly setUp: SetUp | null;
 }
 
 /** Shown in a set out of this many more before anything was seen: keeps one early fault from topping the list. */
@@ -189,7 +192,14 @@ export function laneSituation(index: BriefIndex, state: SessionState, laneId: st
     tiles,
     correction: set ? correctionStep(index, state, lane, client, item, movement, set) : null,
     nextItem: lane.items[at + 1] ?? null,
+    setUp: setUpFor(state, client, item.movementId),
   };
+}
+
+/** The newest that was noted: in this session, else before it. */
+export function setUpFor(state: SessionState, client: ClientBrief, movementId: string): SetUp | null {
+  const noted = state.setUps.find((each) => each.clientId === client.clientId && each.movementId === movementId);
+  return noted?.setUp ?? client.setUps?.[movementId] ?? null;
 }
 
 function faultTiles(movement: ResolvedMovement, client: ClientBrief, lane: LaneState, set: SetState | null): FaultTile[] {
@@ -319,6 +329,11 @@ export function neighbour(
 /** What made the set easier than the movement is, in words; `null` when nothing did. */
 function easedBy(set: SetState): string | null {
   return set.segments.findLast((segment) => segment.change?.kind === 'lever')?.change?.text ?? null;
+}
+
+/** The client's answer on a set; `null` when nobody asked. */
+export function answerOf({ effort, reserve }: Pick<SetState, 'effort' | 'reserve'>): EffortAnswer | null {
+  return effort && { effort, ...(reserve !== undefined && { reserve }) };
 }
 
 /** A lowering that is slower than the movement's own. */

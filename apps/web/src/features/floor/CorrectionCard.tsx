@@ -1,6 +1,6 @@
 import {
   endSet,
-  loadKindOf,
+  lighterLoad,
   lowerFirst,
   upperFirst,
   type BriefIndex,
@@ -8,7 +8,6 @@ import {
   type CorrectionStep,
   type CueOutcome,
   type LaneSituation,
-  type Load,
   type TriagedFault,
   type View,
 } from '@waxwing/core';
@@ -16,10 +15,11 @@ import clsx from 'clsx';
 import { useState } from 'react';
 import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
-import { Dialog } from './Dialog.tsx';
+import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './LanePanel.tsx';
 import type { LiveSession } from './liveSession.ts';
-import { LoadField, loadFrom, valueOf } from './LoadField.tsx';
+import { LoadChoice } from '../../shared/LoadChoice.tsx';
+import { holdOf } from '../../shared/typedLoad.ts';
 import { workingSideOf } from './workingSide.ts';
 
 interface CorrectionCardProps {
@@ -220,8 +220,11 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
   const [editsLoad, setEditsLoad] = useState<Change | null>(null);
   const [first, ...rest] = correction.changes;
   if (!first) return isDue ? <p className="mt-2 text-lg">Nothing smaller is left: end the set, or swap from the list.</p> : null;
-  const make = (change: Change) =>
-    change.kind === 'lever' && change.lever === 'load' ? setEditsLoad(change) : taps.change(change);
+  const lighter = lighterLoad({ index, situation });
+  const isLoad = (change: Change) => change.kind === 'lever' && change.lever === 'load';
+  // One step of this room's is one tap; without a rack the weight has to be said.
+  const make = (change: Change) => (isLoad(change) && !lighter ? setEditsLoad(change) : taps.change(change));
+  const textOf = (change: Change) => (isLoad(change) && lighter ? `Take ${lighter.how}` : change.text);
   const leversOf = (change: Change) =>
     change.kind === 'swap'
       ? change.levers.map((lever) => index.lexicon.levers.get(lever)?.name ?? lever).join(', ')
@@ -238,7 +241,7 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
           className={isDue ? 'btn btn-primary min-h-16 px-6 text-xl' : 'btn min-h-14 px-5 text-lg'}
           onClick={() => make(first)}
         >
-          {first.text} <span className="text-sm font-normal opacity-80">{leversOf(first)}</span>
+          {textOf(first)} <span className="text-sm font-normal opacity-80">{leversOf(first)}</span>
         </button>
         {rest.slice(0, isDue ? 4 : 1).map((change) => (
           <button
@@ -248,49 +251,25 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
             className="btn btn-ghost min-h-14 px-3 text-base font-normal"
             onClick={() => make(change)}
           >
-            then {lowerFirst(change.text)}
+            then {lowerFirst(textOf(change))}
           </button>
         ))}
       </div>
       {isDue && <p className="text-quiet mt-1 text-sm">{upperFirst(first.why)}.</p>}
       {editsLoad && (
-        <LighterLoad
-          situation={situation}
-          onClose={() => setEditsLoad(null)}
-          onTake={(load) => {
-            taps.change(editsLoad, load);
-            setEditsLoad(null);
-          }}
-        />
+        <Dialog title="Lighter, from the next rep on" onClose={() => setEditsLoad(null)}>
+          <LoadChoice
+            load={situation.item.load}
+            rack={index.rack(situation.item.movementId)}
+            hold={holdOf(situation.movement.document)}
+            unit={situation.client.unit ?? 'kg'}
+            onTake={(load) => {
+              taps.change(editsLoad, load);
+              setEditsLoad(null);
+            }}
+          />
+        </Dialog>
       )}
     </div>
-  );
-}
-
-interface LighterLoadProps {
-  readonly situation: LaneSituation;
-  readonly onClose: () => void;
-  readonly onTake: (load: Load) => void;
-}
-
-function LighterLoad({ situation, onClose, onTake }: LighterLoadProps) {
-  const kind = loadKindOf(situation.movement.document);
-  const [value, setValue] = useState(() => valueOf(situation.item.load));
-  const load = loadFrom(value, kind);
-  return (
-    <Dialog title="Lighter, from the next rep on" onClose={onClose}>
-      <form
-        className="mt-4 flex items-end gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (load) onTake(load);
-        }}
-      >
-        <LoadField kind={kind} value={value} onChange={setValue} />
-        <button type="submit" className="btn btn-primary min-h-14" disabled={!load}>
-          Go on with it
-        </button>
-      </form>
-    </Dialog>
   );
 }

@@ -1,8 +1,9 @@
 import {
-  EFFORTS,
-  EFFORT_WORDS,
+  answerOf,
+  answersOf,
+  effortScaleOf,
   endSet,
-  loadKindOf,
+  loadText,
   lowerFirst,
   nextSetAfter,
   nextSetText,
@@ -12,6 +13,7 @@ import {
   takenNextSet,
   unitText,
   type BriefIndex,
+  type EffortScale,
   type LaneSituation,
   type SessionState,
   type SetState,
@@ -22,7 +24,16 @@ import { useState } from 'react';
 import { OutcomeButtons } from './CorrectionCard.tsx';
 import type { LaneTaps } from './LanePanel.tsx';
 import type { LiveSession } from './liveSession.ts';
-import { LoadField, loadFrom, valueOf } from './LoadField.tsx';
+import { Dialog } from '../../shared/Dialog.tsx';
+import { LoadChoice } from '../../shared/LoadChoice.tsx';
+import { holdOf } from '../../shared/typedLoad.ts';
+
+/** The question of each scale. */
+const ASKED: Readonly<Record<EffortScale, string>> = {
+  words: 'How much was left?',
+  reserve: 'How many more, clean?',
+  rpe: 'How hard, out of ten?',
+};
 
 interface EndOfSetProps {
   readonly live: LiveSession;
@@ -37,7 +48,9 @@ interface EndOfSetProps {
 export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetProps) {
   const { item, movement, lane, nextItem } = situation;
   const unit = unitText(item.dose.kind);
-  const next = set.effort ? nextSetAfter(index, situation, set, set.effort) : null;
+  const answer = answerOf(set);
+  const next = answer ? nextSetAfter(index, situation, set, answer) : null;
+  const scale = effortScaleOf(index.stances(situation.client.clientId));
   const decided = takenNextSet(state, set);
   const isLastSet = item.setIds.length >= item.sets;
   const waiting = set.trials.findLast((trial) => !trial.outcome && trial.counts);
@@ -72,24 +85,29 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
         </div>
       )}
       <div>
-        <h3 className="text-xl">How much was left?</h3>
-        <div className="mt-1 grid max-w-2xl grid-cols-3 gap-2" role="group" aria-label="How much was left?">
-          {EFFORTS.map((effort) => (
-            <button
-              key={effort}
-              type="button"
-              aria-pressed={set.effort === effort}
-              className={clsx(
-                'min-h-16 cursor-pointer rounded-2xl border-2 px-2 text-lg font-bold',
-                set.effort === effort
-                  ? 'bg-neutral text-neutral-content border-transparent'
-                  : 'border-base-content hover:bg-base-200',
-              )}
-              onClick={() => taps.rate(effort)}
-            >
-              {EFFORT_WORDS[effort]}
-            </button>
-          ))}
+        <h3 className="text-xl">{ASKED[scale]}</h3>
+        <div
+          className={clsx('mt-1 grid max-w-2xl gap-2', scale === 'words' ? 'grid-cols-3' : 'grid-cols-6')}
+          role="group"
+          aria-label={ASKED[scale]}
+        >
+          {answersOf(scale).map(({ text, effort, reserve }) => {
+            const isSaid = set.effort === effort && (scale === 'words' || set.reserve === reserve);
+            return (
+              <button
+                key={text}
+                type="button"
+                aria-pressed={isSaid}
+                className={clsx(
+                  'min-h-16 cursor-pointer rounded-2xl border-2 px-2 text-lg font-bold',
+                  isSaid ? 'bg-neutral text-neutral-content border-transparent' : 'border-base-content hover:bg-base-200',
+                )}
+                onClick={() => taps.rate({ effort, ...(reserve !== undefined && { reserve }) })}
+              >
+                {text}
+              </button>
+            );
+          })}
         </div>
       </div>
       {next && (
@@ -113,7 +131,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
                 >
                   {next.kind === 'stop' ? 'Leave it for today' : 'Do that'}
                 </button>
-                <OwnNumbers live={live} situation={situation} unit={unit} />
+                <OwnNumbers live={live} index={index} situation={situation} unit={unit} />
               </div>
             </>
           )}
@@ -159,16 +177,22 @@ function Amount({ label, amount, onChange }: { label: string; amount: number; on
   );
 }
 
+interface OwnNumbersProps {
+  readonly live: LiveSession;
+  readonly index: BriefIndex;
+  readonly situation: LaneSituation;
+  readonly unit: string;
+}
+
 /** The trainer's own answer, instead of ours. */
-function OwnNumbers({ live, situation, unit }: { live: LiveSession; situation: LaneSituation; unit: string }) {
-  const { item, movement, lane } = situation;
-  const kind = loadKindOf(movement.document);
+function OwnNumbers({ live, index, situation, unit }: OwnNumbersProps) {
+  const { item, movement, lane, client } = situation;
   const [isOpen, setOpen] = useState(false);
   const [target, setTarget] = useState(String(item.target));
-  const [load, setLoad] = useState(() => valueOf(item.load));
+  const [load, setLoad] = useState(item.load);
+  const [choosesLoad, setChoosesLoad] = useState(false);
   const amount = Number(target);
-  const next = loadFrom(load, kind);
-  const isRight = Number.isInteger(amount) && amount >= 1 && amount <= 1000 && next !== null;
+  const isRight = Number.isInteger(amount) && amount >= 1 && amount <= 1000;
   if (!isOpen) {
     return (
       <button type="button" className="btn btn-ghost min-h-14 text-lg" onClick={() => setOpen(true)}>
@@ -183,7 +207,7 @@ function OwnNumbers({ live, situation, unit }: { live: LiveSession; situation: L
         event.preventDefault();
         if (!isRight) return;
         setOpen(false);
-        void live.act(lane.laneId, 'next set', (context) => planNextSet(context, amount, next));
+        void live.act(lane.laneId, 'next set', (context) => planNextSet(context, amount, load));
       }}
     >
       <label>
@@ -191,15 +215,37 @@ function OwnNumbers({ live, situation, unit }: { live: LiveSession; situation: L
         <input
           className="input bg-panel figures min-h-14 w-28 text-2xl"
           inputMode="numeric"
+          autoFocus
           value={target}
-          aria-invalid={!(Number.isInteger(amount) && amount >= 1 && amount <= 1000)}
+          aria-invalid={!isRight}
           onChange={(event) => setTarget(event.target.value)}
         />
+        {!isRight && (
+          <span role="alert" className="block text-sm font-bold">
+            a whole number from 1 to 1,000
+          </span>
+        )}
       </label>
-      <LoadField kind={kind} value={load} onChange={setLoad} />
+      <button type="button" className="btn min-h-14 text-lg" onClick={() => setChoosesLoad(true)}>
+        {loadText(load)}
+      </button>
       <button type="submit" className="btn btn-primary min-h-14" disabled={!isRight}>
         Do these
       </button>
+      {choosesLoad && (
+        <Dialog title="With what" onClose={() => setChoosesLoad(false)}>
+          <LoadChoice
+            load={load}
+            rack={index.rack(item.movementId)}
+            hold={holdOf(movement.document)}
+            unit={client.unit ?? 'kg'}
+            onTake={(next) => {
+              setLoad(next);
+              setChoosesLoad(false);
+            }}
+          />
+        </Dialog>
+      )}
     </form>
   );
 }

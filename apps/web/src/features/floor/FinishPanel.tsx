@@ -1,5 +1,8 @@
-import { decisionsDue, type BriefIndex, type EventDraft, type SessionState } from '@waxwing/core';
+import { decideNext, decisionsDue, loadText, type BriefIndex, type DecidedNext, type SessionState } from '@waxwing/core';
 import { useState } from 'react';
+import { Dialog } from '../../shared/Dialog.tsx';
+import { LoadChoice } from '../../shared/LoadChoice.tsx';
+import { holdOf } from '../../shared/typedLoad.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import type { LiveSession } from './liveSession.ts';
 
@@ -15,32 +18,20 @@ interface FinishPanelProps {
 export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelProps) {
   const { outbox } = useSignedIn();
   const proposals = state.lanes.flatMap((lane) => decisionsDue(index, state, lane).map((decision) => ({ lane, decision })));
-  const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});
+  const [own, setOwn] = useState<Readonly<Record<string, Partial<DecidedNext>>>>({});
+  const [choosesLoad, setChoosesLoad] = useState<string | null>(null);
   const [note, setNote] = useState('');
   const [busy, setBusy] = useState(false);
   const keyOf = (laneId: string, movementId: string) => `${laneId}|${movementId}`;
-  const textOf = (laneId: string, movementId: string, proposed: string) => texts[keyOf(laneId, movementId)] ?? proposed;
+  const change = (key: string, part: Partial<DecidedNext>) =>
+    setOwn((before) => ({ ...before, [key]: { ...before[key], ...part } }));
 
   const finish = async () => {
     setBusy(true);
     await live.append('', () => [
-      ...proposals.flatMap(({ lane, decision }): EventDraft[] => {
-        const text = textOf(lane.laneId, decision.movementId, decision.text).trim();
-        if (!text) return [];
-        return [
-          {
-            type: 'decision-made',
-            laneId: lane.laneId,
-            clientId: lane.clientId,
-            payload: {
-              movementId: decision.movementId,
-              kind: decision.kind,
-              text,
-              reasons: text === decision.text ? [...decision.reasons] : ['the trainer’s own words'],
-            },
-          },
-        ];
-      }),
+      ...proposals.flatMap(({ lane: { laneId, clientId }, decision }) =>
+        decideNext({ laneId, clientId }, decision, { ...decision, ...own[keyOf(laneId, decision.movementId)] }),
+      ),
       { type: 'session-ended', payload: note.trim() ? { note: note.trim() } : {} },
     ]);
     // The log is read from the server when it can be; what waits is shown from here otherwise.
@@ -53,28 +44,59 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
       <h1 className="text-3xl">What comes next time</h1>
       {proposals.length === 0 && <p className="text-quiet mt-1 text-lg">No set was ended, so there is nothing to decide.</p>}
       <ul className="mt-3">
-        {proposals.map(({ lane, decision }) => (
-          <li
-            key={keyOf(lane.laneId, decision.movementId)}
-            className="border-base-300 grid gap-x-6 gap-y-1 border-t py-3 md:grid-cols-[16rem_1fr]"
-          >
-            <div>
-              <h2 className="text-xl leading-tight">{index.nameOf(decision.movementId)}</h2>
-              <p className="text-quiet text-sm">{decision.reasons.join('; ')}</p>
-            </div>
-            <label>
-              <span className="sr-only">Next time, {index.nameOf(decision.movementId)}</span>
-              <input
-                className="input bg-panel min-h-14 w-full text-lg"
-                maxLength={200}
-                value={textOf(lane.laneId, decision.movementId, decision.text)}
-                onChange={(event) =>
-                  setTexts((before) => ({ ...before, [keyOf(lane.laneId, decision.movementId)]: event.target.value }))
-                }
-              />
-            </label>
-          </li>
-        ))}
+        {proposals.map(({ lane, decision }) => {
+          const key = keyOf(lane.laneId, decision.movementId);
+          const { text, load, target } = { ...decision, ...own[key] };
+          const name = index.nameOf(decision.movementId);
+          const document = index.revision(decision.movementId)?.document;
+          const client = index.client(lane.clientId);
+          return (
+            <li key={key} className="border-base-300 grid gap-x-6 gap-y-1 border-t py-3 md:grid-cols-[16rem_1fr]">
+              <div>
+                <h2 className="text-xl leading-tight">{name}</h2>
+                {proposals.some((other) => other.lane.clientId !== lane.clientId) && <p>{client?.name}</p>}
+                <p className="text-quiet text-sm">{decision.reasons.join('; ')}</p>
+              </div>
+              <div className="flex flex-wrap gap-2">
+                <label className="min-w-64 flex-1">
+                  <span className="sr-only">Next time, {name}</span>
+                  <input
+                    className="input bg-panel min-h-14 w-full text-lg"
+                    maxLength={200}
+                    value={text}
+                    onChange={(event) => change(key, { text: event.target.value })}
+                  />
+                </label>
+                {load && document && (
+                  <button
+                    type="button"
+                    className="btn min-h-14"
+                    aria-label={`Load next time, ${name}`}
+                    onClick={() => setChoosesLoad(key)}
+                  >
+                    {loadText(load)}
+                  </button>
+                )}
+                {choosesLoad === key && load && document && (
+                  <Dialog title={`${name}: what to take next time`} onClose={() => setChoosesLoad(null)}>
+                    <LoadChoice
+                      load={load}
+                      rack={index.rack(decision.movementId)}
+                      hold={holdOf(document)}
+                      unit={client?.unit ?? 'kg'}
+                      onTake={(next) => {
+                        // The words follow, unless they are the trainer's own already.
+                        const words = text === decision.text ? { text: `Next time ${loadText(next)}` } : {};
+                        change(key, { load: next, target: target ?? decision.target, ...words });
+                        setChoosesLoad(null);
+                      }}
+                    />
+                  </Dialog>
+                )}
+              </div>
+            </li>
+          );
+        })}
       </ul>
       <label className="mt-3 block">
         <span className="text-lg font-bold">Anything else?</span>

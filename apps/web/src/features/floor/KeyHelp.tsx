@@ -1,4 +1,4 @@
-import { Dialog } from './Dialog.tsx';
+import { Dialog } from '../../shared/Dialog.tsx';
 import type { KeyBinding } from './useKeys.ts';
 
 export function KeyHelp({ bindings, onClose }: { bindings: readonly KeyBinding[]; onClose: () => void }) {

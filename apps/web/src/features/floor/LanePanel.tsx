@@ -1,4 +1,5 @@
 import {
+  answerOf,
   beginSet,
   changeView,
   countRep,
@@ -22,7 +23,7 @@ import {
   type BriefIndex,
   type Change,
   type CueOutcome,
-  type Effort,
+  type EffortAnswer,
   type LaneSituation,
   type Load,
   type SessionState,
@@ -55,7 +56,7 @@ export interface LaneTaps {
   readonly swap: (movementId: string) => void;
   readonly pain: () => void;
   readonly end: () => void;
-  readonly rate: (effort: Effort) => void;
+  readonly rate: (answer: EffortAnswer) => void;
   readonly goTo: (itemId: string) => void;
   readonly takeNextSet: () => void;
   readonly gone: () => void;
@@ -99,12 +100,12 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
         void live.act(laneId, 'pain', (context) => reportPain(context, 'other'));
       },
       end: () => void live.act(laneId, 'end of set', (context) => endSet(context, 'done')),
-      rate: (effort) => void live.act(laneId, 'answer', (context) => rateEffort(context, effort)),
+      rate: (answer) => void live.act(laneId, 'answer', (context) => rateEffort(context, answer)),
       takeNextSet: () =>
         void live.act(laneId, 'next set', (context) => {
           const done = context.situation.isWorking ? null : context.situation.set;
           if (!done?.effort) return [];
-          return takeNextSet(context, nextSetAfter(context.index, context.situation, done, done.effort));
+          return takeNextSet(context, nextSetAfter(context.index, context.situation, done, answerOf(done)!));
         }),
       gone: () =>
         void live.act(laneId, 'gone', (context) => {
@@ -170,7 +171,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       keys: [key],
       shown: key,
       what,
-      run: () => taps.rate(effort),
+      run: () => taps.rate({ effort }),
     })),
     { keys: ['d'], shown: 'D', what: 'do what is proposed for the next set', run: taps.takeNextSet },
     {

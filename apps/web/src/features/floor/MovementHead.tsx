@@ -1,18 +1,20 @@
 import {
   doseText,
-  loadKindOf,
-  loadText,
+  loadTextIn,
   lowerFirst,
+  noteSetUp,
   planNextSet,
+  setUpText,
   tempoText,
   type BriefIndex,
   type LaneSituation,
-  type Load,
 } from '@waxwing/core';
 import { useState } from 'react';
-import { Dialog } from './Dialog.tsx';
+import { Dialog } from '../../shared/Dialog.tsx';
 import type { LiveSession } from './liveSession.ts';
-import { LoadField, loadFrom, valueOf } from './LoadField.tsx';
+import { LoadChoice } from '../../shared/LoadChoice.tsx';
+import { SetUpEditor } from '../../shared/SetUpEditor.tsx';
+import { holdOf } from '../../shared/typedLoad.ts';
 import { StripLine } from './StripLine.tsx';
 
 interface MovementHeadProps {
@@ -23,9 +25,11 @@ interface MovementHeadProps {
 
 /** The movement, its side, load and dose, and the way to another one. */
 export function MovementHead({ live, situation, index }: MovementHeadProps) {
-  const { movement, item, set, isWorking, client } = situation;
+  const { movement, item, set, isWorking, client, setUp } = situation;
   const { document } = movement;
   const [editsLoad, setEditsLoad] = useState(false);
+  const [editsSetUp, setEditsSetUp] = useState(false);
+  const unit = client.unit ?? 'kg';
   const segment = isWorking ? set?.segments.at(-1) : undefined;
   const load = segment?.load ?? item.load;
   const due = client.due.find((decision) => decision.movementId === item.movementId);
@@ -38,11 +42,15 @@ export function MovementHead({ live, situation, index }: MovementHeadProps) {
         </h1>
         <p className="text-lg">
           <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsLoad(true)}>
-            {loadText(load)}
+            {loadTextIn(load, unit)}
           </button>
           {' · '}
           {doseText({ ...document.dose, low: item.target, high: item.target } as typeof document.dose)}
           {segment?.change && <b> · {lowerFirst(segment.change.text)}</b>}
+          {' · '}
+          <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsSetUp(true)}>
+            {setUpText(setUp ?? undefined) || 'set-up'}
+          </button>
           {document.tempo && <span className="text-quiet hidden sm:inline"> · {tempoText(document.tempo)}</span>}
         </p>
       </div>
@@ -54,47 +62,37 @@ export function MovementHead({ live, situation, index }: MovementHeadProps) {
       )}
       <StripLine situation={situation} lexicon={index.lexicon} />
       {editsLoad && (
-        <LoadDialog
-          load={load}
-          kind={loadKindOf(document)}
-          onClose={() => setEditsLoad(false)}
-          onTake={(next) => {
-            setEditsLoad(false);
-            void live.act(situation.lane.laneId, 'load', (context) => planNextSet(context, item.target, next));
-          }}
-        />
+        <Dialog title="What they lift, from the next set on" onClose={() => setEditsLoad(false)}>
+          <LoadChoice
+            load={load}
+            rack={index.rack(item.movementId)}
+            hold={holdOf(document)}
+            unit={unit}
+            onTake={(next) => {
+              setEditsLoad(false);
+              void live.act(situation.lane.laneId, 'load', (context) => planNextSet(context, item.target, next));
+            }}
+          />
+        </Dialog>
+      )}
+      {editsSetUp && (
+        <Dialog
+          title={`Set-up for ${client.name.split(' ')[0]}: ${lowerFirst(document.name)}`}
+          onClose={() => setEditsSetUp(false)}
+        >
+          <SetUpEditor
+            setUp={setUp ?? undefined}
+            keep="Keep it for every time"
+            onKeep={(next) => {
+              setEditsSetUp(false);
+              void live.act(situation.lane.laneId, 'set-up', (context) => noteSetUp(context, next));
+            }}
+          />
+        </Dialog>
       )}
       <span className="sr-only" role="status">
         {index.nameOf(item.movementId)}
       </span>
     </header>
-  );
-}
-
-interface LoadDialogProps {
-  readonly load: Load;
-  readonly kind: ReturnType<typeof loadKindOf>;
-  readonly onClose: () => void;
-  readonly onTake: (load: Load) => void;
-}
-
-function LoadDialog({ load, kind, onClose, onTake }: LoadDialogProps) {
-  const [value, setValue] = useState(valueOf(load));
-  const next = loadFrom(value, kind);
-  return (
-    <Dialog title="What they lift, from the next set on" onClose={onClose}>
-      <form
-        className="mt-4 flex flex-wrap items-end gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (next) onTake(next);
-        }}
-      >
-        <LoadField kind={kind} value={value} onChange={setValue} />
-        <button type="submit" className="btn btn-primary min-h-14" disabled={!next}>
-          {next ? `Take ${loadText(next)}` : 'Take it'}
-        </button>
-      </form>
-    </Dialog>
   );
 }

@@ -1,7 +1,7 @@
 import { lowerFirst, neighbour, type BriefIndex, type LaneSituation, type PainKind, type SessionState } from '@waxwing/core';
 import clsx from 'clsx';
 import { useState } from 'react';
-import { Dialog } from './Dialog.tsx';
+import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './LanePanel.tsx';
 import type { LiveSession } from './liveSession.ts';
 

@@ -1,51 +1,59 @@
 import {
-  amountText,
-  loadKindOf,
-  loadText,
-  lowerFirst,
-  startingTarget,
-  unitText,
+  adviseLoad,
+  rackFor,
+  readinessOf,
+  targetReserveOf,
   type ClientSummary,
+  type HistoryAnswer,
   type LastTime,
-  type Load,
+  type LoadAdvice,
   type MovementDocument,
   type SessionBrief,
   type StartSession,
 } from '@waxwing/core';
 import { useQuery } from '@tanstack/react-query';
-import { ArrowDown, ArrowUp, Plus, Search, X } from 'lucide-react';
-import { useId, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Search } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { api, RequestRefused } from '../../shared/api.ts';
+import { Choice } from '../../shared/Choice.tsx';
 import { localDate, localZone } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
-import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
+import { useClient, useHistory, useLibrary, usePlaces, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
-import { useViewpoint } from '../../shared/viewpoint.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
+import { useStancesInForce } from '../../shared/viewpoint.ts';
+import { Candidates } from './Candidates.tsx';
+import { Cautions } from './Cautions.tsx';
+import { LayOut } from './LayOut.tsx';
+import { PickedRow, type Picked } from './PickedRow.tsx';
 
 export default function StartPage() {
   const { clientId = '' } = useParams();
   const { library, error: libraryError } = useLibrary();
-  const client = useQuery({
-    queryKey: ['clients', clientId],
-    queryFn: () => api.get<ClientSummary>(`clients/${clientId}`),
-  });
+  const client = useClient(clientId);
+  const history = useHistory(clientId);
+  const places = usePlaces();
   const last = useQuery({
     queryKey: ['last-time', clientId],
     queryFn: () => api.get<readonly LastTime[]>(`clients/${clientId}/last-time`),
     refetchOnMount: 'always',
     gcTime: 0,
   });
-  const error = client.error ?? libraryError ?? last.error;
+  const error = client.error ?? libraryError ?? last.error ?? history.error ?? places.error;
+  const isReady = !last.isFetching && !history.isFetching;
   return (
     <Page title={client.data ? `Start with ${client.data.name}` : 'Start a session'}>
       {error ? (
-        <Failed what="this client" error={error} onRetry={() => void client.refetch()} />
-      ) : client.data && library && last.data && !last.isFetching ? (
-        <Picker client={client.data} library={library} lastTime={last.data} />
+        <Failed
+          what="this client"
+          error={error}
+          onRetry={() => void Promise.all([client.refetch(), last.refetch(), history.refetch()])}
+        />
+      ) : client.data && library && places.data && last.data && history.data && isReady ? (
+        <Picker client={client.data} library={library} lastTime={last.data} history={history.data} />
       ) : (
         <Loading what="what they did last time" />
       )}
@@ -53,48 +61,59 @@ export default function StartPage() {
   );
 }
 
-/** A line of the list as it is being made; numbers stay text until they are sent, so that nothing typed is lost. */
-interface Picked {
-  readonly key: string;
-  readonly movementId: string;
-  readonly sets: string;
-  readonly target: string;
-  readonly load: string;
-}
-
-function pick(document: MovementDocument, lastTime: LastTime | undefined): Picked {
-  const load = lastTime?.load;
+/** Where the session is: a room of the studio, or the client's home. */
+function useWhere(client: ClientSummary) {
+  const rooms = usePlaces().data ?? [];
+  const [chosen, choose] = useState<string | null>(rooms[0]?.placeId ?? null);
+  const room = rooms.find(({ placeId }) => placeId === chosen) ?? null;
+  const name = client.name.split(' ')[0];
   return {
-    key: uuid(),
-    movementId: document.id,
-    sets: String(document.sets),
-    target: String(lastTime?.target ?? startingTarget(document)),
-    load: load && (load.kind === 'pair' || load.kind === 'single') ? String(load.value) : '',
+    chosen,
+    choose,
+    inventory: chosen === 'home' ? (client.homeKit ?? { things: [], sources: [] }) : (room?.inventory ?? null),
+    asked: chosen === 'home' ? { atHome: true } : room ? { placeId: room.placeId } : {},
+    options: [
+      ...rooms.map(({ placeId, name: text }) => ({ value: placeId, text: `at ${text}` })),
+      ...(client.homeKit ? [{ value: 'home', text: `at ${name}’s home` }] : []),
+    ],
   };
-}
-
-function loadOf(picked: Picked, document: MovementDocument): Load | undefined {
-  const kind = loadKindOf(document);
-  const value = Number(picked.load.replace(',', '.'));
-  if (kind === 'bodyweight' || picked.load.trim() === '') return undefined;
-  return { kind, value, unit: 'kg' };
 }
 
 interface PickerProps {
   readonly client: ClientSummary;
   readonly library: IndexedLibrary;
   readonly lastTime: readonly LastTime[];
+  readonly history: HistoryAnswer;
 }
 
-function Picker({ client, library, lastTime }: PickerProps) {
+function Picker({ client, library, lastTime, history }: PickerProps) {
   const { me } = useSignedIn();
   const navigate = useNavigate();
   const refresh = useRefresh();
-  const lastOf = (movementId: string) => lastTime.find((each) => each.movementId === movementId);
+  const stances = useStancesInForce(library, client);
+  const where = useWhere(client);
+  const rackOf = (document: MovementDocument) => rackFor(document, where.inventory);
+  const adviceFor = (document: MovementDocument): LoadAdvice =>
+    adviseLoad({
+      document,
+      rack: rackOf(document),
+      last: history.movements[document.id] ?? null,
+      due: history.due.find(({ movementId }) => movementId === document.id) ?? null,
+      targetReserve: targetReserveOf(stances),
+      isAlone: where.inventory?.alone === true,
+    });
+  const pick = (document: MovementDocument): Picked => ({
+    key: uuid(),
+    movementId: document.id,
+    sets: String(document.sets),
+    // Until somebody says otherwise, the advice stands, and follows the room.
+    target: null,
+    load: null,
+  });
   const [picked, setPicked] = useState<readonly Picked[]>(() =>
-    lastTime.flatMap((each) => {
-      const revision = library.revision(each.movementId);
-      return revision ? [pick(revision.document, each)] : [];
+    lastTime.flatMap(({ movementId }) => {
+      const revision = library.revision(movementId);
+      return revision ? [pick(revision.document)] : [];
     }),
   );
   const [query, setQuery] = useState('');
@@ -102,6 +121,7 @@ function Picker({ client, library, lastTime }: PickerProps) {
   const [busy, setBusy] = useState(false);
   // Made once, so that a second press of the button asks for the same session.
   const [ids] = useState(() => ({ sessionId: uuid(), laneId: uuid() }));
+  const readiness = readinessOf(client.readiness);
 
   const change = (key: string, part: Partial<Picked>) =>
     setPicked((before) => before.map((each) => (each.key === key ? { ...each, ...part } : each)));
@@ -121,17 +141,18 @@ function Picker({ client, library, lastTime }: PickerProps) {
         sessionId: ids.sessionId,
         localDate: localDate(),
         zone: localZone(),
+        ...where.asked,
         lanes: [
           {
             laneId: ids.laneId,
             clientId: client.clientId,
-            movements: picked.map((each) => {
-              const load = loadOf(each, library.revision(each.movementId)!.document);
+            movements: picked.map(({ movementId, sets, target, load }) => {
+              const advice = adviceFor(library.revision(movementId)!.document);
               return {
-                movementId: each.movementId,
-                sets: Number(each.sets),
-                target: Number(each.target),
-                ...(load && { load }),
+                movementId,
+                sets: Number(sets),
+                target: target === null ? advice.target : Number(target),
+                load: load ?? advice.load,
               };
             }),
           },
@@ -155,29 +176,64 @@ function Picker({ client, library, lastTime }: PickerProps) {
   return (
     <div className="grid gap-8 lg:grid-cols-[1fr_20rem]">
       <section aria-label="Picked movements">
+        {readiness.kind === 'hold' && (
+          <p className="border-accent mb-3 border-l-8 pl-4 text-lg">
+            <b>No session yet.</b> {readiness.text}{' '}
+            <Link className="link" to={`/clients/${client.clientId}/record#readiness`}>
+              Record it
+            </Link>
+          </p>
+        )}
         <Cautions client={client} library={library} />
+        {where.options.length > 0 && (
+          <p className="text-lg">
+            <Choice
+              label="Where"
+              none="anywhere"
+              value={where.chosen}
+              options={where.options}
+              onChoose={(value) => where.choose(value || null)}
+            />
+            {where.inventory?.alone && <span> Nobody to spot: presses on the back are capped.</span>}
+          </p>
+        )}
         {picked.length === 0 ? (
           <Empty title="Nothing picked yet">
             <p>Find the first movement on the right; three or four fill an hour.</p>
           </Empty>
         ) : (
           <ol>
-            {picked.map((each, at) => (
-              <PickedRow
-                key={each.key}
-                picked={each}
-                document={library.revision(each.movementId)!.document}
-                lastTime={lastOf(each.movementId)}
-                problemAt={(field) => problemAt(at, field)}
-                onChange={(part) => change(each.key, part)}
-                onUp={at > 0 ? () => move(at, -1) : undefined}
-                onDown={at < picked.length - 1 ? () => move(at, 1) : undefined}
-                onRemove={() => setPicked((before) => before.filter((other) => other.key !== each.key))}
-              />
-            ))}
+            {picked.map((each, at) => {
+              const { document } = library.revision(each.movementId)!;
+              return (
+                <PickedRow
+                  key={each.key}
+                  picked={each}
+                  document={document}
+                  advice={adviceFor(document)}
+                  rack={rackOf(document)}
+                  unit={client.unit ?? 'kg'}
+                  past={history.movements[document.id] ?? null}
+                  setUp={history.setUps[document.id]}
+                  problemAt={(field) => problemAt(at, field)}
+                  onChange={(part) => change(each.key, part)}
+                  onUp={at > 0 ? () => move(at, -1) : undefined}
+                  onDown={at < picked.length - 1 ? () => move(at, 1) : undefined}
+                  onRemove={() => setPicked((before) => before.filter((other) => other.key !== each.key))}
+                />
+              );
+            })}
           </ol>
         )}
-        {picked.length > 0 && <LayOut picked={picked} library={library} />}
+        {picked.length > 0 && (
+          <LayOut
+            picked={picked.map(({ movementId, load }) => {
+              const { document } = library.revision(movementId)!;
+              return { document, load: load ?? adviceFor(document).load, setUp: history.setUps[movementId] };
+            })}
+            library={library}
+          />
+        )}
         {error !== null && (
           <p role="alert" className="mt-4 font-bold">
             {error instanceof Error ? error.message : 'That didn’t work.'} What you picked is still here.
@@ -186,7 +242,7 @@ function Picker({ client, library, lastTime }: PickerProps) {
         <button
           type="button"
           className="btn btn-primary mt-5 min-h-16 px-8 text-xl"
-          disabled={picked.length === 0 || busy}
+          disabled={picked.length === 0 || busy || readiness.kind === 'hold'}
           onClick={() => void start()}
         >
           {busy ? 'Laying out …' : 'Go to the floor'}
@@ -202,183 +258,10 @@ function Picker({ client, library, lastTime }: PickerProps) {
           library={library}
           client={client}
           query={query}
-          onPick={(document) => setPicked((before) => [...before, pick(document, lastOf(document.id))])}
+          where={where.chosen}
+          onPick={(document) => setPicked((before) => [...before, pick(document)])}
         />
       </section>
     </div>
-  );
-}
-
-function Cautions({ client, library }: { client: ClientSummary; library: IndexedLibrary }) {
-  return (
-    <ul className="mb-3">
-      {client.cautions.map((each) => {
-        const entry = library.lexicon.cautions.get(each.caution);
-        return (
-          <li key={each.caution} className="py-0.5">
-            <b className="border-accent border-b-4">
-              {each.side && `${each.side} `}
-              {lowerFirst(entry?.name ?? each.caution)}
-            </b>{' '}
-            {each.note} <span className="text-quiet">{entry?.general}</span>
-          </li>
-        );
-      })}
-    </ul>
-  );
-}
-
-interface PickedRowProps {
-  readonly picked: Picked;
-  readonly document: MovementDocument;
-  readonly lastTime: LastTime | undefined;
-  readonly problemAt: (field: string) => string | undefined;
-  readonly onChange: (part: Partial<Picked>) => void;
-  readonly onUp: (() => void) | undefined;
-  readonly onDown: (() => void) | undefined;
-  readonly onRemove: () => void;
-}
-
-function PickedRow({ picked, document, lastTime, problemAt, onChange, onUp, onDown, onRemove }: PickedRowProps) {
-  const unit = unitText(document.dose.kind);
-  const each = document.dose.perSide ? ' a side' : '';
-  const loadKind = loadKindOf(document);
-  return (
-    <li className="border-base-300 grid items-center gap-x-4 gap-y-2 border-t py-3 md:grid-cols-[1fr_auto_auto]">
-      <div>
-        <h2 className="text-xl leading-tight">{document.name}</h2>
-        <p className="text-quiet">
-          {lastTime
-            ? `last time ${amountText(lastTime.target, document.dose.kind)}${each}, ${loadText(lastTime.load)}`
-            : 'new to them'}
-        </p>
-      </div>
-      <div className="flex flex-wrap gap-3">
-        <NumberField label="sets" value={picked.sets} problem={problemAt('sets')} onChange={(sets) => onChange({ sets })} />
-        <NumberField
-          label={`${unit}${each}`}
-          value={picked.target}
-          problem={problemAt('target')}
-          onChange={(target) => onChange({ target })}
-        />
-        {loadKind !== 'bodyweight' && (
-          <NumberField
-            label={loadKind === 'pair' ? 'kg in each hand' : 'kg'}
-            value={picked.load}
-            problem={problemAt('load')}
-            onChange={(load) => onChange({ load })}
-          />
-        )}
-      </div>
-      <div className="flex">
-        <IconButton label={`Move ${document.name} up`} onClick={onUp} icon={<ArrowUp size={20} />} />
-        <IconButton label={`Move ${document.name} down`} onClick={onDown} icon={<ArrowDown size={20} />} />
-        <IconButton label={`Leave out ${document.name}`} onClick={onRemove} icon={<X size={20} />} />
-      </div>
-    </li>
-  );
-}
-
-function IconButton({ label, onClick, icon }: { label: string; onClick: (() => void) | undefined; icon: React.ReactNode }) {
-  return (
-    <button type="button" className="btn btn-ghost btn-square size-11" aria-label={label} disabled={!onClick} onClick={onClick}>
-      {icon}
-    </button>
-  );
-}
-
-interface NumberFieldProps {
-  readonly label: string;
-  readonly value: string;
-  readonly problem: string | undefined;
-  readonly onChange: (value: string) => void;
-}
-
-function NumberField({ label, value, problem, onChange }: NumberFieldProps) {
-  const id = useId();
-  return (
-    <div className="w-28">
-      <label htmlFor={id} className="text-quiet block text-sm">
-        {label}
-      </label>
-      <input
-        id={id}
-        className="input bg-panel figures min-h-11 w-full text-lg"
-        inputMode="decimal"
-        value={value}
-        aria-invalid={problem !== undefined}
-        aria-describedby={problem ? `${id}-problem` : undefined}
-        onChange={(event) => onChange(event.target.value)}
-      />
-      {problem && (
-        <p id={`${id}-problem`} role="alert" className="text-sm">
-          {problem}
-        </p>
-      )}
-    </div>
-  );
-}
-
-/** What to put out before they come. */
-function LayOut({ picked, library }: { picked: readonly Picked[]; library: IndexedLibrary }) {
-  const kit = [...new Set(picked.flatMap((each) => library.revision(each.movementId)!.document.kit.needed))];
-  if (kit.length === 0) return null;
-  return (
-    <p className="border-base-300 border-t pt-3 text-lg">
-      <b>Lay out:</b> {kit.map((id) => library.lexicon.kit.get(id)?.name ?? id).join(', ')}
-    </p>
-  );
-}
-
-interface CandidatesProps {
-  readonly library: IndexedLibrary;
-  readonly client: ClientSummary;
-  readonly query: string;
-  readonly onPick: (document: MovementDocument) => void;
-}
-
-function Candidates({ library, client, query, onPick }: CandidatesProps) {
-  const { openness } = useViewpoint(client.clientId);
-  const obstaclesTo = (id: string) => openness?.obstaclesTo(id) ?? [];
-  const all = library.revisions.map((revision) => revision.document);
-  const documents =
-    query.trim() === ''
-      ? // What they may do comes first.
-        [...all].sort((a, b) => Number(obstaclesTo(a.id).length > 0) - Number(obstaclesTo(b.id).length > 0))
-      : library.search.find(query, 20).flatMap((hit) => library.revision(hit.movementId)?.document ?? []);
-  const cautions = new Set(client.cautions.map((each) => each.caution));
-  const cautionName = (id: string) => library.lexicon.cautions.get(id)?.name ?? id;
-  if (documents.length === 0) return <p className="text-quiet mt-3">Nothing found.</p>;
-  return (
-    <ul className="mt-2 max-h-[34rem] overflow-y-auto">
-      {documents.map((document) => {
-        const obstacles = obstaclesTo(document.id);
-        const isShut = obstacles.some(({ kind }) => kind === 'caution');
-        const why = obstacles.map(({ text }) => text).join('; ');
-        const limit = document.cautions.find((caution) => cautions.has(caution.caution) && !caution.closed);
-        return (
-          <li key={document.id} className="border-base-300 border-b">
-            <button
-              type="button"
-              aria-label={`Add ${document.name}`}
-              className="hover:bg-base-200 flex min-h-12 w-full cursor-pointer items-center gap-2 px-2 py-2 text-left"
-              onClick={() => onPick(document)}
-            >
-              <Plus aria-hidden="true" size={18} className="shrink-0" />
-              <span>
-                <span className="text-lg leading-tight">{document.name}</span>
-                {isShut && <span className="block text-sm font-bold">Not open to them: {why}</span>}
-                {!isShut && why && <span className="text-quiet block text-sm">Not yet: {why}</span>}
-                {obstacles.length === 0 && limit && (
-                  <span className="text-quiet block text-sm">
-                    {cautionName(limit.caution)}: {limit.limit}
-                  </span>
-                )}
-              </span>
-            </button>
-          </li>
-        );
-      })}
-    </ul>
   );
 }

@@ -117,6 +117,27 @@ export class DeviceStore {
     await transaction.done;
   }
 
+  /** Forgets what this device keeps of a client: their hours alone whole, of shared ones their part. */
+  async forget(clientId: string): Promise<void> {
+    const transaction = this.db.transaction(['briefs', 'events'], 'readwrite');
+    const briefs = transaction.objectStore('briefs');
+    const gone = new Set<string>();
+    for (const brief of await briefs.getAll()) {
+      const others = brief.clients.filter((client) => client.clientId !== clientId);
+      if (others.length === brief.clients.length) continue;
+      if (others.length > 0) await briefs.put({ ...brief, clients: others });
+      else {
+        await briefs.delete(brief.sessionId);
+        gone.add(brief.sessionId);
+      }
+    }
+    const events = transaction.objectStore('events');
+    for (const { id, sessionId, event } of await events.getAll()) {
+      if (gone.has(sessionId) || event.clientId === clientId) await events.delete(id);
+    }
+    await transaction.done;
+  }
+
   close(): void {
     this.channel.close();
     this.db.close();

@@ -1,0 +1,126 @@
+import { goalProgress, readinessOf, searchable, type ClientSummary } from '@waxwing/core';
+import clsx from 'clsx';
+import { Search, UserPlus } from 'lucide-react';
+import { Link } from 'react-router';
+import { cautionsText } from '../../shared/cautionsText.ts';
+import { localDate } from '../../shared/dates.ts';
+import { Page } from '../../shared/page.tsx';
+import { useClients, useLibrary } from '../../shared/queries.ts';
+import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { useAddress } from '../../shared/useAddress.ts';
+
+const SORTS = [
+  { id: 'name', name: 'Name' },
+  { id: 'age', name: 'Age' },
+  { id: 'goal', name: 'Goal' },
+] as const;
+type Sort = (typeof SORTS)[number]['id'];
+
+function sorted(clients: readonly ClientSummary[], sort: Sort): readonly ClientSummary[] {
+  const byName = (a: ClientSummary, b: ClientSummary) => a.name.localeCompare(b.name);
+  if (sort === 'age') return [...clients].sort((a, b) => a.birthYear - b.birthYear || byName(a, b));
+  // The nearest date first; who has none stands last.
+  const due = (client: ClientSummary) => client.goals.map(({ by }) => by ?? '9').sort()[0] ?? '9';
+  return [...clients].sort(sort === 'goal' ? (a, b) => due(a).localeCompare(due(b)) || byName(a, b) : byName);
+}
+
+export default function ClientsPage() {
+  const clients = useClients();
+  const address = useAddress();
+  const query = searchable(address.get('q') ?? '');
+  const sort = SORTS.find(({ id }) => id === address.get('sort'))?.id ?? 'name';
+  const found = (clients.data ?? []).filter(({ name, dayJob = '' }) => searchable(`${name} ${dayJob}`).includes(query));
+  return (
+    <Page
+      title="Clients"
+      aside={
+        <Link to="/clients/new" className="btn btn-primary ml-auto min-h-11">
+          <UserPlus aria-hidden="true" size={18} />
+          Take somebody in
+        </Link>
+      }
+    >
+      {clients.isPending && <Loading what="your clients" />}
+      {clients.isError && <Failed what="your clients" error={clients.error} onRetry={() => void clients.refetch()} />}
+      {clients.data?.length === 0 && (
+        <Empty title="Nobody yet">
+          <p>
+            <Link className="link" to="/clients/new">
+              Take in your first client
+            </Link>
+            : a name, a year of birth, a goal, and what to mind. The rest can come later.
+          </p>
+        </Empty>
+      )}
+      {clients.data && clients.data.length > 0 && (
+        <>
+          <label className="input bg-panel flex min-h-11 w-full max-w-md items-center gap-2 text-lg">
+            <Search aria-hidden="true" size={18} />
+            <span className="sr-only">Find a client</span>
+            <input
+              type="search"
+              value={address.get('q') ?? ''}
+              placeholder="Name or job"
+              onChange={(event) => address.set({ q: event.target.value })}
+            />
+          </label>
+          <table className="mt-3 w-full text-left">
+            <thead>
+              <tr className="text-quiet">
+                {SORTS.map(({ id, name }, i) => (
+                  <th
+                    key={id}
+                    scope="col"
+                    aria-sort={sort === id ? 'ascending' : 'none'}
+                    className={clsx('font-normal', i === 1 && 'w-16')}
+                  >
+                    <button type="button" className="min-h-11 cursor-pointer" onClick={() => address.set({ sort: id })}>
+                      <span className={clsx(sort === id && 'tail font-bold')}>{name}</span>
+                    </button>
+                  </th>
+                ))}
+                <th scope="col" className="hidden font-normal md:table-cell">
+                  Mind
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {sorted(found, sort).map((client) => (
+                <ClientRow key={client.clientId} client={client} />
+              ))}
+            </tbody>
+          </table>
+          {found.length === 0 && <p className="text-quiet mt-3">Nobody of that name or job.</p>}
+        </>
+      )}
+    </Page>
+  );
+}
+
+function ClientRow({ client }: { client: ClientSummary }) {
+  const { library } = useLibrary();
+  const today = localDate();
+  const [goal] = client.goals;
+  const readiness = readinessOf(client.readiness);
+  return (
+    <tr className="border-base-300 border-t align-top">
+      <th scope="row" className="py-2.5 pr-4 font-normal">
+        <Link to={`/clients/${client.clientId}`} className="heading text-lg hover:underline">
+          {client.name}
+        </Link>
+        {client.dayJob && <div className="text-quiet">{client.dayJob}</div>}
+        {readiness.kind === 'hold' && <div className="border-accent inline border-b-4 font-bold">held: ask a doctor first</div>}
+      </th>
+      <td className="figures py-2.5">{Number(today.slice(0, 4)) - client.birthYear}</td>
+      <td className="py-2.5 pr-4">
+        {goal && (
+          <>
+            {goal.text}
+            <div className="text-quiet">{goalProgress(goal, today).text}</div>
+          </>
+        )}
+      </td>
+      <td className="hidden py-2.5 md:table-cell">{library && cautionsText(client.cautions, library.lexicon)}</td>
+    </tr>
+  );
+}

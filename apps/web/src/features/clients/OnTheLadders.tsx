@@ -1,0 +1,81 @@
+import type { ClientSummary, MovementDocument } from '@waxwing/core';
+import { Link } from 'react-router';
+import { Choice } from '../../shared/Choice.tsx';
+import { usePlaces, type IndexedLibrary } from '../../shared/queries.ts';
+import { useAddress } from '../../shared/useAddress.ts';
+import { useViewpoint, type Viewpoint } from '../../shared/viewpoint.ts';
+
+interface NextRung {
+  readonly document: MovementDocument;
+  readonly why: readonly string[];
+}
+
+/** The steps on from what somebody stands on, by family; those that are open first, three of each. */
+function nextRungs(
+  library: IndexedLibrary,
+  openness: NonNullable<Viewpoint['openness']>,
+): ReadonlyMap<string, readonly NextRung[]> {
+  const stood = new Set(openness.stoodOn);
+  const byFamily = new Map<string, Map<string, NextRung>>();
+  for (const id of stood) {
+    for (const { to } of library.ladder.harderFrom(id)) {
+      const document = library.revision(to)?.document;
+      if (!document || stood.has(to)) continue;
+      const family = byFamily.get(document.family) ?? new Map<string, NextRung>();
+      byFamily.set(document.family, family);
+      family.set(to, { document, why: openness.obstaclesTo(to).map(({ text }) => text) });
+    }
+  }
+  return new Map(
+    [...byFamily].map(([family, found]) => [family, [...found.values()].sort((a, b) => a.why.length - b.why.length).slice(0, 3)]),
+  );
+}
+
+/** What is open to them next on each ladder, and why not more. */
+export function OnTheLadders({ client, library }: { client: ClientSummary; library: IndexedLibrary }) {
+  const places = usePlaces();
+  const address = useAddress();
+  const room = address.get('room');
+  const { openness } = useViewpoint(client.clientId, room);
+  const rungs = openness ? nextRungs(library, openness) : new Map<string, readonly NextRung[]>();
+  return (
+    <section aria-label="On the ladders">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h2 className="text-xl">Next on the ladders</h2>
+        <span className="ml-auto">
+          <Choice
+            label="Kit of"
+            none="whatever kit there is"
+            value={room}
+            options={(places.data ?? []).map(({ placeId, name }) => ({ value: placeId, text: `with the kit of ${name}` }))}
+            onChoose={(placeId) => address.set({ room: placeId || null })}
+          />
+        </span>
+      </div>
+      {openness && rungs.size === 0 && <p className="text-quiet">Nothing is clean yet: the next steps show once something is.</p>}
+      <ul>
+        {[...rungs].map(([family, steps]) => (
+          <li key={family} className="border-base-300 grid gap-x-5 border-t py-2 md:grid-cols-[13rem_1fr]">
+            <Link className="heading hover:underline" to={`/ladders/${family}?for=${client.clientId}`}>
+              {library.lexicon.families.get(family)?.name ?? family}
+            </Link>
+            <ul>
+              {steps.map(({ document, why }) => (
+                <li key={document.id}>
+                  <Link className="hover:underline" to={`/library/${document.id}?for=${client.clientId}`}>
+                    {document.name}
+                  </Link>
+                  {why.length === 0 ? (
+                    <b className="text-success"> open</b>
+                  ) : (
+                    <span className="text-quiet"> not yet: {why.join('; ')}</span>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

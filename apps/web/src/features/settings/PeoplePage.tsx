@@ -1,0 +1,185 @@
+import { useMutation } from '@tanstack/react-query';
+import type { TrainerSummary } from '@waxwing/core';
+import { useState } from 'react';
+import { api, RequestRefused } from '../../shared/api.ts';
+import { Field, Pick } from '../../shared/Field.tsx';
+import { Page } from '../../shared/page.tsx';
+import { useRefresh, useTrainers } from '../../shared/queries.ts';
+import { SettingsNav } from '../../shared/SettingsNav.tsx';
+import { useSignedIn } from '../../shared/signedIn.tsx';
+import { Failed, Loading } from '../../shared/states.tsx';
+
+/** The reason at a field, where the server named it. */
+function problemAt(error: unknown, path: string): string | undefined {
+  return error instanceof RequestRefused ? error.problems.find((problem) => problem.path === path)?.message : undefined;
+}
+
+/** Who works here. Clients are each trainer's own; the library and the rooms are shared. */
+export default function PeoplePage() {
+  const { me } = useSignedIn();
+  const trainers = useTrainers();
+  return (
+    <Page title="People" aside={<SettingsNav />}>
+      {trainers.error && <Failed what="who works here" error={trainers.error} onRetry={() => void trainers.refetch()} />}
+      {trainers.isPending && <Loading what="who works here" />}
+      <div className="grid gap-x-12 gap-y-8 lg:grid-cols-[1fr_22rem]">
+        {trainers.data && <Everybody trainers={trainers.data} />}
+        <div className="grid content-start gap-8">
+          {me.role === 'owner' && <TakeIn />}
+          <ChangePassword />
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
+  const { me } = useSignedIn();
+  const refresh = useRefresh();
+  const seeOut = useMutation({ mutationFn: (trainerId: string) => api.delete(`trainers/${trainerId}`), onSuccess: refresh });
+  return (
+    <section aria-label="Who works here">
+      <ul>
+        {trainers.map(({ trainerId, name, login, role, clients, leftAt }) => (
+          <li
+            key={trainerId}
+            className="border-base-300 grid min-h-14 items-center gap-x-4 border-t py-2 sm:grid-cols-[1fr_8rem_8rem_auto]"
+          >
+            <div>
+              <span className="heading text-lg">{name}</span>
+              {trainerId === me.trainerId && <span className="text-quiet"> · you</span>}
+              <div className="text-quiet">signs in as {login}</div>
+            </div>
+            <span>{role === 'owner' ? 'owner' : 'trainer'}</span>
+            <span className="figures">
+              {clients} {clients === 1 ? 'client' : 'clients'}
+            </span>
+            {leftAt ? (
+              <span className="text-quiet">no longer here</span>
+            ) : me.role === 'owner' && trainerId !== me.trainerId ? (
+              <button type="button" className="btn btn-ghost min-h-11 font-normal" onClick={() => seeOut.mutate(trainerId)}>
+                End their access
+              </button>
+            ) : (
+              <span />
+            )}
+          </li>
+        ))}
+      </ul>
+      {seeOut.error && (
+        <p role="alert" className="mt-2 font-bold">
+          {seeOut.error.message}
+        </p>
+      )}
+      <p className="text-quiet border-base-300 mt-2 border-t pt-3">
+        A client is handed over from their own page, by the trainer who has them. Their past goes with them.
+      </p>
+    </section>
+  );
+}
+
+function TakeIn() {
+  const refresh = useRefresh();
+  const empty = { name: '', login: '', password: '', role: 'trainer' };
+  const [form, setForm] = useState(empty);
+  const save = useMutation({
+    mutationFn: () => api.post('trainers', form),
+    onSuccess: async () => {
+      setForm(empty);
+      await refresh();
+    },
+  });
+  const set = (part: Partial<typeof form>) => setForm({ ...form, ...part });
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate();
+      }}
+    >
+      <h2 className="text-xl">Take somebody in</h2>
+      <Field
+        label="Name"
+        value={form.name}
+        problem={problemAt(save.error, 'name')}
+        onChange={(event) => set({ name: event.target.value })}
+      />
+      <Field
+        label="Signs in as"
+        autoCapitalize="none"
+        autoComplete="off"
+        value={form.login}
+        problem={problemAt(save.error, 'login')}
+        onChange={(event) => set({ login: event.target.value })}
+      />
+      <Field
+        label="First password"
+        type="password"
+        autoComplete="new-password"
+        hint="Ten characters or more; they change it here."
+        value={form.password}
+        problem={problemAt(save.error, 'password')}
+        onChange={(event) => set({ password: event.target.value })}
+      />
+      <Pick
+        label="Role"
+        value={form.role}
+        options={[
+          { value: 'trainer', text: 'trainer: own clients, shared library' },
+          { value: 'owner', text: 'owner: also people and the studio’s stances' },
+        ]}
+        onChange={(event) => set({ role: event.target.value })}
+      />
+      <div className="flex items-center gap-3">
+        <button type="submit" className="btn btn-primary min-h-12 px-5" disabled={save.isPending}>
+          Take them in
+        </button>
+        {save.isSuccess && <span role="status">Taken in.</span>}
+        {save.isError && <span role="alert">{save.error.message}</span>}
+      </div>
+    </form>
+  );
+}
+
+function ChangePassword() {
+  const [form, setForm] = useState({ current: '', next: '' });
+  const save = useMutation({
+    mutationFn: () => api.put('me/password', form),
+    onSuccess: () => setForm({ current: '', next: '' }),
+  });
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate();
+      }}
+    >
+      <h2 className="text-xl">Your password</h2>
+      <Field
+        label="As it is now"
+        type="password"
+        autoComplete="current-password"
+        value={form.current}
+        problem={problemAt(save.error, 'current')}
+        onChange={(event) => setForm({ ...form, current: event.target.value })}
+      />
+      <Field
+        label="New one"
+        type="password"
+        autoComplete="new-password"
+        value={form.next}
+        problem={problemAt(save.error, 'next')}
+        onChange={(event) => setForm({ ...form, next: event.target.value })}
+      />
+      <div className="flex items-center gap-3">
+        <button type="submit" className="btn min-h-12 px-5" disabled={save.isPending}>
+          Change it
+        </button>
+        {save.isSuccess && <span role="status">Changed; signed out everywhere else.</span>}
+        {save.isError && <span role="alert">{save.error.message}</span>}
+      </div>
+    </form>
+  );
+}

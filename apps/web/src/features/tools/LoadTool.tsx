@@ -1,0 +1,186 @@
+import {
+  estimateStrength,
+  inUnit,
+  loadFor,
+  loadKg,
+  numberText,
+  perHand,
+  reserveOf,
+  toKg,
+  wholeReps,
+  repsAt,
+  type MassUnit,
+} from '@waxwing/core';
+import { useState } from 'react';
+import { Field, Pick } from '../../shared/Field.tsx';
+import { ClientNumbers, type TakenNumbers } from './ClientNumbers.tsx';
+import { Limits } from './Limits.tsx';
+import { readNumber } from './numbers.ts';
+
+const TABLE_REPS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20];
+const TABLE_RESERVES = [0, 1, 2, 3];
+
+/** From one set: the load for other reps, and a table across them. */
+export function LoadTool() {
+  const [unit, setUnit] = useState<MassUnit>('kg');
+  const [load, setLoad] = useState('');
+  const [reps, setReps] = useState('');
+  const [reserve, setReserve] = useState('2');
+  const [wantReps, setWantReps] = useState('8');
+  const [wantReserve, setWantReserve] = useState('2');
+  const [taken, setTaken] = useState<string | null>(null);
+  const read = {
+    load: readNumber(load, 0.1, 500),
+    reps: readNumber(reps, 1, 1000, true),
+    reserve: readNumber(reserve, 0, 10),
+    wantReps: readNumber(wantReps, 1, 100, true),
+    wantReserve: readNumber(wantReserve, 0, 10),
+  };
+  const estimate =
+    read.load.value !== null && read.reps.value !== null && read.reserve.value !== null
+      ? estimateStrength(read.load.value, read.reps.value, read.reserve.value)
+      : null;
+  const wanted =
+    estimate && read.wantReps.value !== null && read.wantReserve.value !== null
+      ? loadFor(estimate, read.wantReps.value, read.wantReserve.value)
+      : null;
+  const take = ({ clientName, document, past }: TakenNumbers) => {
+    const hand = perHand(past.load)!;
+    setUnit('kg');
+    setLoad(numberText(Math.round(hand.totalKg * 100) / 100));
+    setReps(String(past.done));
+    setReserve(
+      String(past.effort ? reserveOf({ effort: past.effort, ...(past.reserve !== undefined && { reserve: past.reserve }) }) : 2),
+    );
+    const isPair = past.load.kind === 'pair';
+    setTaken(
+      `${clientName}, ${document.name.toLowerCase()}${isPair ? `: both hands together, ${numberText(hand.perHandKg)} kg in each` : ''}`,
+    );
+  };
+  return (
+    <>
+      <div className="flex flex-wrap items-start gap-3">
+        <Field
+          label={`They moved, ${unit}`}
+          wide="w-36"
+          inputMode="decimal"
+          className="figures"
+          value={load}
+          problem={read.load.problem}
+          onChange={(event) => setLoad(event.target.value)}
+        />
+        <Pick
+          label="in"
+          wide="w-20"
+          value={unit}
+          options={[
+            { value: 'kg', text: 'kg' },
+            { value: 'lb', text: 'lb' },
+          ]}
+          onChange={(event) => setUnit(event.target.value as MassUnit)}
+        />
+        <Field
+          label="for reps"
+          wide="w-24"
+          inputMode="numeric"
+          className="figures"
+          value={reps}
+          problem={read.reps.problem}
+          onChange={(event) => setReps(event.target.value)}
+        />
+        <Field
+          label="with so many left"
+          wide="w-36"
+          inputMode="decimal"
+          className="figures"
+          value={reserve}
+          problem={read.reserve.problem}
+          onChange={(event) => setReserve(event.target.value)}
+        />
+        <Field
+          label="Wanted: reps"
+          wide="w-28"
+          inputMode="numeric"
+          className="figures"
+          value={wantReps}
+          problem={read.wantReps.problem}
+          onChange={(event) => setWantReps(event.target.value)}
+        />
+        <Field
+          label="with so many left"
+          wide="w-36"
+          inputMode="decimal"
+          className="figures"
+          value={wantReserve}
+          problem={read.wantReserve.problem}
+          onChange={(event) => setWantReserve(event.target.value)}
+        />
+      </div>
+      <ClientNumbers
+        fits={({ load: last, done }, { dose }) => dose.kind === 'reps' && (loadKg(last) ?? 0) > 0 && done > 0}
+        onTake={take}
+      />
+      {taken && <p className="text-quiet mt-1">{taken}</p>}
+      {estimate && wanted !== null && (
+        <div aria-live="polite" className="mt-5">
+          <p className="heading text-4xl" data-testid="wanted-load">
+            {numberText(Math.round(wanted * 10) / 10)} {unit}
+            <span className="text-quiet font-normal">
+              {' '}
+              about {inUnit(toKg(wanted, unit), unit === 'kg' ? 'lb' : 'kg')} {unit === 'kg' ? 'lb' : 'kg'}
+            </span>
+          </p>
+          <p className="mt-1 text-lg">
+            for {read.wantReps.value} reps with {numberText(read.wantReserve.value!)} left; once at most{' '}
+            {numberText(Math.round(estimate.oneRm * 10) / 10)} {unit}
+            {estimate.isRough && <b>, roughly: it comes from many reps</b>}
+          </p>
+          <table className="figures mt-4 text-right">
+            <caption className="text-quiet pb-1 text-left">Load in {unit} across reps</caption>
+            <thead>
+              <tr>
+                <th scope="col" className="pr-6 text-left font-normal">
+                  left in it
+                </th>
+                {TABLE_REPS.map((each) => (
+                  <th key={each} scope="col" className="px-2.5">
+                    {each}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {TABLE_RESERVES.map((left) => (
+                <tr key={left} className="border-base-300 border-t">
+                  <th scope="row" className="py-1 pr-6 text-left font-normal">
+                    {left}
+                  </th>
+                  {TABLE_REPS.map((each) => (
+                    <td
+                      key={each}
+                      className={
+                        each === read.wantReps.value && left === read.wantReserve.value
+                          ? 'bg-base-200 px-2.5 font-bold'
+                          : 'px-2.5'
+                      }
+                    >
+                      {numberText(Math.round(loadFor(estimate, each, left) * 10) / 10)}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="text-quiet mt-2">
+            At the load they had, {wholeReps(repsAt(estimate, read.load.value!))} to failure by this estimate.
+          </p>
+        </div>
+      )}
+      <Limits formula="Epley: 1RM = load × (1 + reps/30). Brzycki: 1RM = load × 36/(37 − reps). Reps are those made plus those left; up to ten the mean of both, above ten Epley.">
+        Good to a few per cent up to ten reps, rough above twelve. It knows nothing of technique, a bad night, or the share of the
+        body that is lifted along in squats and push-ups; the next set decides. Enter what is moved in all: both hands together,
+        or one hand in both places.
+      </Limits>
+    </>
+  );
+}

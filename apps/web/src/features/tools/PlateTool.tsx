@@ -1,0 +1,137 @@
+import { barLoads, loadKg, loadText, numberText, type Makeable, type MassUnit } from '@waxwing/core';
+import { useMemo, useState } from 'react';
+import { Choice } from '../../shared/Choice.tsx';
+import { Field, Pick } from '../../shared/Field.tsx';
+import { parseWeights, weightsText } from '../../shared/inventory/draft.ts';
+import { usePlaces } from '../../shared/queries.ts';
+import { ClientNumbers } from './ClientNumbers.tsx';
+import { Limits } from './Limits.tsx';
+import { readNumber } from './numbers.ts';
+
+function totalOf({ load }: Makeable): number {
+  return load.kind === 'bar' ? load.bar + 2 * load.platesPerSide.reduce((sum, plate) => sum + plate, 0) : 0;
+}
+
+/** Which plates make a target, exactly or as near as these come. */
+export function PlateTool() {
+  const places = usePlaces();
+  const [unit, setUnit] = useState<MassUnit>('kg');
+  const [bar, setBar] = useState('20');
+  const [plates, setPlates] = useState('1.25×2  2.5×2  5×2  10×4');
+  const [target, setTarget] = useState('');
+  const bars = (places.data ?? []).flatMap(({ name, placeId, inventory }) =>
+    inventory.sources.flatMap((source, i) =>
+      source.kind === 'bar'
+        ? [{ value: `${placeId}|${i}`, text: `${name}: ${source.name ?? `bar of ${source.bar} ${source.unit}`}`, source }]
+        : [],
+    ),
+  );
+  const read = { bar: readNumber(bar, 0.1, 100), target: readNumber(target, 0.1, 500) };
+  const parsed = useMemo(() => {
+    try {
+      return { counts: plates.trim() === '' ? [] : parseWeights(plates, 2) };
+    } catch (error) {
+      return { problem: (error as Error).message };
+    }
+  }, [plates]);
+  const loads = useMemo(
+    () =>
+      read.bar.value !== null && parsed.counts
+        ? [...barLoads({ kind: 'bar', unit, bar: read.bar.value, plates: parsed.counts })].sort((a, b) => totalOf(a) - totalOf(b))
+        : [],
+    [read.bar.value, parsed, unit],
+  );
+  const wanted = read.target.value;
+  const exact = wanted === null ? undefined : loads.find((each) => Math.abs(totalOf(each) - wanted) < 0.001);
+  const below = wanted === null ? undefined : loads.findLast((each) => totalOf(each) < wanted - 0.001);
+  const above = wanted === null ? undefined : loads.find((each) => totalOf(each) > wanted + 0.001);
+  return (
+    <>
+      <div className="flex flex-wrap items-start gap-3">
+        <Field
+          label="Wanted in all"
+          wide="w-32"
+          inputMode="decimal"
+          className="figures"
+          value={target}
+          problem={read.target.problem}
+          onChange={(event) => setTarget(event.target.value)}
+        />
+        <Field
+          label="The bar weighs"
+          wide="w-32"
+          inputMode="decimal"
+          className="figures"
+          value={bar}
+          problem={read.bar.problem}
+          onChange={(event) => setBar(event.target.value)}
+        />
+        <Field
+          label="Plates there are"
+          wide="min-w-72 flex-1"
+          value={plates}
+          problem={parsed.problem}
+          hint="2.5×4 is four of them; without × there are two"
+          onChange={(event) => setPlates(event.target.value)}
+        />
+        <Pick
+          label="in"
+          wide="w-20"
+          value={unit}
+          options={[
+            { value: 'kg', text: 'kg' },
+            { value: 'lb', text: 'lb' },
+          ]}
+          onChange={(event) => setUnit(event.target.value as MassUnit)}
+        />
+      </div>
+      <Choice
+        label="A bar of ours"
+        none="take a room’s bar"
+        value={null}
+        options={bars}
+        onChoose={(value) => {
+          const source = bars.find((each) => each.value === value)?.source;
+          if (!source) return;
+          setBar(numberText(source.bar));
+          setPlates(weightsText(source.plates, 2));
+          setUnit(source.unit);
+        }}
+      />
+      <ClientNumbers
+        fits={({ load }) => load.kind === 'bar'}
+        onTake={({ past }) => {
+          const kg = loadKg(past.load);
+          if (kg === null) return;
+          setUnit('kg');
+          setTarget(numberText(Math.round(kg * 100) / 100));
+        }}
+      />
+      {wanted !== null && loads.length > 0 && (
+        <div aria-live="polite" className="mt-5">
+          {exact ? (
+            <p className="heading text-3xl">{loadText(exact.load)}</p>
+          ) : (
+            <>
+              <p className="heading text-3xl">
+                No {numberText(wanted)} {unit} with these
+              </p>
+              {below && <p className="mt-1 text-lg">Nearest below: {loadText(below.load)}</p>}
+              {above && <p className="text-lg">Nearest above: {loadText(above.load)}</p>}
+            </>
+          )}
+          {exact && (
+            <p className="text-quiet mt-1">
+              {below && `One step down: ${numberText(totalOf(below))} ${unit}. `}
+              {above && `One step up: ${numberText(totalOf(above))} ${unit}.`}
+            </p>
+          )}
+        </div>
+      )}
+      <Limits formula="total = bar + 2 × the plates of one side">
+        Plates go on in twos, one a side; of an odd number one stays on the floor. Exact with what you said there is, with the
+        fewest plates. Collars aren’t counted: add them to the bar if yours are heavy, and close them.
+      </Limits>
+    </>
+  );
+}
