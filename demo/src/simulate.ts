@@ -125,10 +125,12 @@ export function simulateSession(
   function work(share: number): void {
     const { situation } = look();
     const { item, movement } = situation;
-    const tired = chance.is(0.12) ? chance.between(1, 2) : 0;
+    // With a load it is strength that decides, not chance.
+    const able = repsLeftToday(situation);
+    const tired = able === null && chance.is(0.12) ? chance.between(1, 2) : 0;
     if (item.dose.kind === 'seconds') return wait(Math.max(3, Math.round(item.target * share) - tired));
-    const able = Math.min(item.target, Math.max(3, Math.floor(repsLeftToday(situation) ?? item.target)));
-    const perSide = Math.max(1, Math.round(able * share) - (share < 0.5 ? tired : 0));
+    const made = Math.min(item.target, Math.max(3, Math.floor(able ?? item.target)));
+    const perSide = Math.max(1, Math.round(made * share) - (share < 0.5 ? tired : 0));
     const sides = movement.document.laterality === 'one-side' ? 2 : 1;
     for (let side = 0; side < sides; side += 1) {
       if (side > 0) act(switchSide);

@@ -102,7 +102,7 @@ export class Briefs {
     if (form.atHome) return client.homeKit ?? { things: [], sources: [], alone: false };
     const place = form.placeId
       ? await this.places.findOneBy({ studioId, id: form.placeId })
-      : await this.places.findOne({ where: { studioId }, order: { name: 'ASC' } });
+      : await this.places.findOne({ where: { studioId }, order: { id: 'ASC' } });
     if (form.placeId && !place) {
       throw new BadRequestException({
         message: 'No such room',

@@ -150,7 +150,11 @@ export class History {
       const known = histories[item.movementId];
       if (known) {
         if (known.outcomes.length < OUTCOMES_KEPT) {
-          histories[item.movementId] = { ...known, outcomes: [...known.outcomes, item.outcome] };
+          histories[item.movementId] = {
+            ...known,
+            outcomes: [...known.outcomes, item.outcome],
+            loads: [...(known.loads ?? []), item.load],
+          };
         }
         continue;
       }
@@ -168,6 +172,7 @@ export class History {
         ...(item.outcome.reserve !== undefined && { reserve: item.outcome.reserve }),
         lookedSets: await this.sets.countBy({ clientId, movementId: item.movementId, looked: true }),
         outcomes: [item.outcome],
+        loads: [item.load],
       };
     }
     return histories;

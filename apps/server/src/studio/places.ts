@@ -21,8 +21,9 @@ export class Places {
     private readonly transactions: Transactions,
   ) {}
 
+  /** In the order in which they were made: the first is where sessions are unless somebody says otherwise. */
   async list(studioId: string): Promise<PlaceSummary[]> {
-    return (await this.places.find({ where: { studioId }, order: { name: 'ASC' } })).map(summaryOf);
+    return (await this.places.find({ where: { studioId }, order: { id: 'ASC' } })).map(summaryOf);
   }
 
   async add(studioId: string, { name, inventory }: PlaceForm): Promise<PlaceSummary> {

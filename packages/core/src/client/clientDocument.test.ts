@@ -90,7 +90,7 @@ describe('how far with a goal', () => {
     expect(goalProgress({ text: 'Squat', by: '2026-12-05', measure: { ...measure, now: 25 } }, TODAY)).toEqual({
       part: 0.25,
       daysLeft: 10,
-      text: '25 of 40 kg, from 20; 10 days left',
+      text: '25 kg now, from 20 to 40; 10 days left',
     });
     expect(goalProgress({ text: 'Less', measure: { unit: 's', start: 60, target: 30, now: 45 } }, TODAY).part).toBe(0.5);
     expect(goalProgress({ text: 'Past', by: '2026-11-20', measure: { ...measure, now: 90 } }, TODAY)).toMatchObject({

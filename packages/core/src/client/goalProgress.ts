@@ -30,6 +30,6 @@ export function goalProgress(goal: ClientGoal, today: string): GoalProgress {
   const { start, target, now, unit } = measure;
   const way = target - start;
   const part = way === 0 ? 1 : Math.min(1, Math.max(0, ((now ?? start) - start) / way));
-  const far = `${now ?? start} of ${target} ${unit}, from ${start}`;
+  const far = `${now ?? start} ${unit} now, from ${start} to ${target}`;
   return { part, daysLeft, text: when ? `${far}; ${when}` : far };
 }

@@ -1,13 +1,14 @@
+import type { Dose } from '../movement/dose.ts';
 import type { Load } from '../movement/load.ts';
 import { amountText } from '../movement/doseText.ts';
 import { isSameLoad, loadKg, loadText } from '../movement/loadText.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { RESERVE_OF_EFFORT, reserveOf, type Effort } from './effort.ts';
 import { heaviestUpTo, loadFormsOf, stepsFrom, type Makeable } from './makeable.ts';
-import type { DecisionKind } from './nextSession.ts';
-import { ALONE_REPS, BRIDGE_LEAST, BRIDGE_REPS, estimateFrom, isLyingPress, raise, rangeOf, stepOf } from './raise.ts';
+import type { DecisionKind, MovementOutcome } from './nextSession.ts';
+import { ALONE_REPS, BRIDGE_LEAST, BRIDGE_REPS, estimateFrom, isLyingPress, raise, rangeOf, stepOf, strongest } from './raise.ts';
 import { BODYWEIGHT, startingTarget } from './startingLoad.ts';
-import { repsAt, wholeReps } from './strength.ts';
+import { repsAt, wholeReps, type StrengthEstimate } from './strength.ts';
 
 /** What somebody did with a movement when they last did it. */
 export interface LastLoad {
@@ -16,6 +17,9 @@ export interface LastLoad {
   readonly done: number;
   readonly effort: Effort | null;
   readonly reserve?: number;
+  /** Recent sessions, newest first, with their loads. */
+  readonly outcomes?: readonly MovementOutcome[];
+  readonly loads?: readonly Load[];
 }
 
 export interface LoadQuestion {
@@ -38,6 +42,19 @@ export interface LoadAdvice {
   readonly reasons: readonly string[];
 }
 
+/** The best that recent sessions showed of a movement; `null` where nothing can be reckoned. */
+export function recentStrength(
+  dose: Dose,
+  { outcomes = [], loads = [] }: Pick<LastLoad, 'outcomes' | 'loads'>,
+): StrengthEstimate | null {
+  return outcomes.reduce<StrengthEstimate | null>((best, { leastDone, effort, reserve }, i) => {
+    const load = loads[i];
+    if (!load || !effort) return best;
+    const answer = { effort, ...(reserve !== undefined && { reserve }) };
+    return strongest(best, estimateFrom(dose, load, leastDone, reserveOf(answer)));
+  }, null);
+}
+
 interface Wanted {
   readonly load: Load;
   readonly target: number;
@@ -47,10 +64,13 @@ interface Wanted {
 function wantedFor(question: LoadQuestion, last: LastLoad): Wanted {
   const { document, rack, due, targetReserve, isAlone } = question;
   const { dose } = document;
-  const { high } = rangeOf(dose);
-  const same = (reason: string, target = last.target): Wanted => ({ load: last.load, target, reasons: [reason] });
+  const { low, high } = rangeOf(dose);
+  // Who fell short with nothing left is asked for what they made, not for what they didn't.
+  const fellShort = last.effort === 'nothing-left' && last.done < last.target;
+  const again = fellShort ? Math.max(Math.min(low, last.target), last.done) : last.target;
+  const same = (reason: string, target = again): Wanted => ({ load: last.load, target, reasons: [reason] });
   if (!due) return same('as last time');
-  if (due.load) return { load: due.load, target: due.target ?? last.target, reasons: ['decided last time'] };
+  if (due.load) return { load: due.load, target: due.target ?? again, reasons: ['decided last time'] };
   const steps = stepsFrom(rack, last.load);
   if (due.kind === 'step-down' && steps.lighter) {
     return { load: steps.lighter.load, target: last.target, reasons: ['decided last time: a step lighter'] };
@@ -67,6 +87,7 @@ function wantedFor(question: LoadQuestion, last: LastLoad): Wanted {
     targetReserve,
     isAlone: isAlone && isLyingPress(document),
     isSlowed: false,
+    known: recentStrength(dose, last),
   });
   if (next.kind === 'load')
     return { load: next.to.load, target: next.target, reasons: ['decided last time: heavier', ...next.reasons] };
@@ -83,7 +104,10 @@ function madeHere({ document, rack, targetReserve }: LoadQuestion, wanted: Wante
   if (near.kg !== null && kg !== null && Math.abs(near.kg - kg) < 1e-6) return { ...wanted, load: near.load, how: near.how };
   const { low, high } = rangeOf(document.dose);
   const reserve = last.effort ? RESERVE_OF_EFFORT[last.effort] : targetReserve;
-  const estimate = estimateFrom(document.dose, last.load, last.done, last.reserve ?? reserve);
+  const estimate = strongest(
+    estimateFrom(document.dose, last.load, last.done, last.reserve ?? reserve),
+    recentStrength(document.dose, last),
+  );
   const missing = kg === 0 ? `nothing was written down for ${near.how}` : `no ${loadText(wanted.load)} here`;
   if (!estimate || near.kg === null) {
     return { load: near.load, how: near.how, target: low, reasons: [...wanted.reasons, `${missing}: begin low and look`] };

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { loadText } from '../movement/loadText.ts';
 import type { BarAndPlates, LoadSource } from './inventory.ts';
 import { kitOf } from './kitOf.ts';
-import { barLoads, heaviestUpTo, loadFormsOf, makeableLoads, perHand, rackFor, stepsFrom } from './makeable.ts';
+import { barLoads, heaviestUpTo, loadFormsOf, makeableLoads, perHand, rackFor, stepsFrom, thingText } from './makeable.ts';
 import { filledKg, makeshiftSteps, packedKg, tensionAt } from './makeshift.ts';
 
 const GAPPY: LoadSource = {
@@ -134,6 +134,9 @@ describe('what can be made here', () => {
       { hold: 'single', what: 'dumbbell' },
     ]);
     expect(rackFor({ kit }, { sources: [GAPPY] }).map((each) => each.kg)).toEqual([2, 4, 6, 12.5]);
+    // Nobody has that bell here: it is the dumbbell that is meant.
+    expect(thingText({ kit }, { sources: [GAPPY] }, { kind: 'single', value: 6, unit: 'kg' })).toBe('one 6 kg dumbbell');
+    expect(thingText({ kit }, null, { kind: 'single', value: 6, unit: 'kg' })).toBe('one 6 kg kettlebell');
     expect(rackFor({ kit: { needed: ['mat'], optional: [] } }, { sources: [GAPPY] })).toEqual([]);
   });
 });

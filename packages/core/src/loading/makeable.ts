@@ -175,6 +175,22 @@ export function rackFor(
   return [];
 }
 
+/** A load by what it is: "two 15 kg dumbbells", "one 12 kg kettlebell"; what is told by its own words stays as it is. */
+export function thingText(
+  document: Pick<MovementDocument, 'kit'>,
+  inventory: Pick<Inventory, 'sources'> | null,
+  load: Load,
+): string {
+  if (load.kind !== 'pair' && load.kind !== 'single') return loadText(load);
+  const forms = loadFormsOf(document).filter(({ hold }) => hold === load.kind);
+  const has = (form: LoadForm) =>
+    inventory !== null && makeableLoads(inventory, form).some((each) => isSameLoad(each.load, load));
+  const what = (forms.find(has) ?? forms[0])?.what;
+  const weight = `${numberText(load.value)} ${load.unit}`;
+  if (!what) return loadText(load);
+  return load.kind === 'pair' ? `two ${weight} ${what}s` : `one ${weight} ${what}`;
+}
+
 /** The neighbours of a load on a rack, whether or not it stands there itself. */
 export interface LoadSteps {
   readonly heavier: Makeable | null;

@@ -12,6 +12,8 @@ export interface MovementOutcome {
   readonly leastDone: number;
   /** Highest target that was asked. */
   readonly target: number;
+  /** Some set made less than it asked for. Absent in logs that were written before each set was held to its own target. */
+  readonly fellShort?: boolean;
   readonly topOfRange: number;
   /** Hardest answer of the session; `null` when nobody asked. */
   readonly effort: Effort | null;
@@ -107,7 +109,8 @@ export function decideNextSession(
   }
   const before = past[0];
   // Stopped early with plenty left was the trainer's doing, not a lack of strength.
-  const lost = (outcome: MovementOutcome) => outcome.leastDone < outcome.target && outcome.effort !== 'plenty-left';
+  const lost = ({ fellShort, leastDone, target, effort }: MovementOutcome) =>
+    (fellShort ?? leastDone < target) && effort !== 'plenty-left';
   if (before && lost(today) && lost(before)) {
     return steppedDown(options);
   }
@@ -131,7 +134,7 @@ export function decideNextSession(
     };
   }
   if (open) return { kind: 'repeat', text: `The same; watch for “${open}”`, reasons: ['a fault was open at the end'] };
-  if (today.effort === 'plenty-left' && today.clean && today.leastDone >= today.target) {
+  if (today.effort === 'plenty-left' && today.clean && !(today.fellShort ?? today.leastDone < today.target)) {
     return { kind: 'repeat', text: REP_OR_TWO, reasons: ['clean with plenty left'] };
   }
   return { kind: 'repeat', text: 'The same again', reasons: [lost(today) ? 'fell short once' : 'about right'] };

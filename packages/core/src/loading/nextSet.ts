@@ -6,6 +6,7 @@ import type { Load } from '../movement/load.ts';
 import type { Lever } from '../movement/terms.ts';
 import { RESERVE_OF_EFFORT, type Effort } from './effort.ts';
 import type { LoadSteps, Makeable } from './makeable.ts';
+import type { StrengthEstimate } from './strength.ts';
 import { raise, rangeOf, stepOf, type RaiseRule } from './raise.ts';
 
 /** A step on the ladder that is open to this client, with why it can be taken now. */
@@ -25,6 +26,8 @@ export interface LoadSituation {
   readonly steps: LoadSteps;
   readonly targetReserve: number;
   readonly isAlone: boolean;
+  /** The best that recent sessions showed. */
+  readonly known?: StrengthEstimate | null;
   /** How to lower it more slowly, in words; `null` when that was done already. */
   readonly slower: string | null;
 }

@@ -45,6 +45,8 @@ export interface RaiseInput {
   readonly isAlone: boolean;
   /** The lowering was made slower already. */
   readonly isSlowed: boolean;
+  /** The best that recent sessions showed; a load that was lowered for form says little about strength. */
+  readonly known?: StrengthEstimate | null;
 }
 
 /** By which rule a load was raised: the estimate, or, where there is none to make, the range alone. */
@@ -71,14 +73,24 @@ export function estimateFrom(dose: Dose, load: Load, done: number, reserve: numb
 
 const oneDecimal = (value: number) => numberText(Math.round(value * 10) / 10);
 
+/** The stronger of two estimates. */
+export function strongest(a: StrengthEstimate | null, b: StrengthEstimate | null | undefined): StrengthEstimate | null {
+  if (!a || !b) return a ?? b ?? null;
+  return b.oneRm > a.oneRm ? b : a;
+}
+
+function strengthOf({ dose, load, done, reserve, known }: RaiseInput): StrengthEstimate | null {
+  return strongest(estimateFrom(dose, load, done, reserve), known);
+}
+
 /** What speaks against the next load, or `null` when it can be taken; then with what is asked of it. */
 function judge(
   input: RaiseInput,
   to: Makeable,
 ): { readonly target: number; readonly rule: RaiseRule; readonly reason: string } | string {
-  const { dose, done, reserve, targetReserve } = input;
+  const { dose, done, targetReserve } = input;
   const { low, high } = rangeOf(dose);
-  const estimate = to.kg === null ? null : estimateFrom(dose, input.load, done, reserve);
+  const estimate = to.kg === null ? null : strengthOf(input);
   if (!estimate || to.kg === null) {
     if (input.isAlone) return `${to.how} can’t be reckoned, and nobody stands by`;
     const what = to.kg === null ? 'has no kilograms' : 'can’t be reckoned from this';
@@ -101,9 +113,9 @@ function judge(
   };
 }
 
-function isBridgeable({ dose, load, done, reserve, steps }: RaiseInput): boolean {
-  const to = steps.heavier;
-  const estimate = estimateFrom(dose, load, done, reserve);
+function isBridgeable(input: RaiseInput): boolean {
+  const to = input.steps.heavier;
+  const estimate = strengthOf(input);
   return !to || to.kg === null || !estimate || repsAt(estimate, to.kg) >= BRIDGE_LEAST;
 }
 

@@ -29,6 +29,8 @@ export interface MovementHistory {
   readonly lookedSets: number;
   /** Newest first, a few. */
   readonly outcomes: readonly MovementOutcome[];
+  /** With what each of them was done; absent in briefs that were stored before. */
+  readonly loads?: readonly Load[];
 }
 
 export interface DueDecision {

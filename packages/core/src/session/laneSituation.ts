@@ -8,12 +8,13 @@ import { reserveOf, type Effort, type EffortAnswer } from '../loading/effort.ts'
 import { rackFor, stepsFrom, type LoadSteps, type Makeable } from '../loading/makeable.ts';
 import { targetReserveOf } from '../loading/parameters.ts';
 import { isLyingPress, raise, type Raise } from '../loading/raise.ts';
-import { adviseLoad, nextTarget, type LoadAdvice } from '../loading/adviseLoad.ts';
+import { adviseLoad, nextTarget, recentStrength, type LoadAdvice } from '../loading/adviseLoad.ts';
 import { AFTER_PAIN, REP_OR_TWO, decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
 import { proposeNextSet, type LoadSituation, type NextSet, type RungStep } from '../loading/nextSet.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { lexiconOf, type Lexicon, type MovementRevision } from '../movement/library.ts';
-import { isHeavier } from '../movement/loadText.ts';
+import type { Load } from '../movement/load.ts';
+import { isHeavier, isSameLoad } from '../movement/loadText.ts';
 import {
   resolveMovement,
   stancesInForce,
@@ -328,7 +329,9 @@ export function neighbour(
 
 /** What made the set easier than the movement is, in words; `null` when nothing did. */
 function easedBy(set: SetState): string | null {
-  return set.segments.findLast((segment) => segment.change?.kind === 'lever')?.change?.text ?? null;
+  // A lighter load is no other movement: it is judged by what it weighs.
+  const eased = set.segments.findLast(({ change }) => change?.kind === 'lever' && change.lever !== 'load');
+  return eased?.change?.text ?? null;
 }
 
 /** The client's answer on a set; `null` when nobody asked. */
@@ -344,15 +347,16 @@ function slowerText(movement: ResolvedMovement): string {
 }
 
 /** What is lifted with its neighbours in this room; `null` where there is no rack for it. */
-function loadSituation(index: BriefIndex, clientId: string, movement: ResolvedMovement, set: SetState): LoadSituation | null {
+function loadSituation(index: BriefIndex, client: ClientBrief, movement: ResolvedMovement, set: SetState): LoadSituation | null {
   const rack = index.rack(movement.movementId);
   if (rack.length === 0) return null;
   const { load } = set.segments.at(-1)!;
   return {
     load,
     steps: stepsFrom(rack, load),
-    targetReserve: targetReserveOf(index.stances(clientId)),
+    targetReserve: targetReserveOf(index.stances(client.clientId)),
     isAlone: isAloneUnder(index, movement.document),
+    known: recentStrength(movement.document.dose, client.history[movement.movementId] ?? {}),
     slower: set.changes.includes(SLOWER_KEY) ? null : slowerText(movement),
   };
 }
@@ -372,7 +376,7 @@ export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: S
     done: amountPerSide(set, movement.document.laterality),
     effort: answer.effort,
     ...(answer.reserve !== undefined && { reserve: answer.reserve }),
-    loading: loadSituation(index, clientId, movement, set),
+    loading: loadSituation(index, client, movement, set),
     clean: isClean(set, movement) === true,
     riskOpen: openFaults(set, movement).some((fault) => fault.severity === 'risk'),
     painReported: set.pain,
@@ -386,19 +390,31 @@ export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: S
 
 const HARDEST_FIRST: readonly Effort[] = ['nothing-left', 'about-right', 'plenty-left'];
 
-/** A movement of this session as one outcome; `null` when no set of it was done. */
-export function movementOutcome(state: SessionState, item: ItemState, movement: ResolvedMovement): MovementOutcome | null {
-  const sets = state.sets.filter(
+function doneSets(state: SessionState, item: ItemState): readonly SetState[] {
+  return state.sets.filter(
     (set) => set.itemId === item.itemId && set.segments.at(-1)?.movementId === item.movementId && set.endedAt !== null,
   );
-  const last = sets.at(-1);
+}
+
+function lastDone(state: SessionState, item: ItemState): SetState | undefined {
+  return doneSets(state, item).at(-1);
+}
+
+/** A movement of this session as one outcome; `null` when no set of it was done. */
+export function movementOutcome(state: SessionState, item: ItemState, movement: ResolvedMovement): MovementOutcome | null {
+  const last = lastDone(state, item);
   if (!last) return null;
+  // A session that went up or down in load is judged by the load that it ended with.
+  const { load } = last.segments.at(-1)!;
+  const sets = doneSets(state, item).filter((set) => isSameLoad(set.segments.at(-1)!.load, load));
+  const made = (set: SetState) => amountPerSide(set, movement.document.laterality);
   const open = openFaults(last, movement);
   const { dose } = item;
   const hardest = HARDEST_FIRST.find((effort) => sets.some((set) => set.effort === effort)) ?? null;
   const told = sets.flatMap((set) => (set.effort === hardest && set.reserve !== undefined ? [set.reserve] : []));
   return {
-    leastDone: Math.min(...sets.map((set) => amountPerSide(set, movement.document.laterality))),
+    leastDone: Math.min(...sets.map(made)),
+    fellShort: sets.some((set) => made(set) < (set.segments[0]?.target ?? item.target)),
     target: Math.max(...sets.map((set) => set.segments[0]?.target ?? item.target)),
     topOfRange: dose.kind === 'distance' ? dose.metres : dose.high,
     effort: hardest,
@@ -422,17 +438,18 @@ export function decisionsDue(
     const movement = index.movement(lane.clientId, item.movementId);
     const outcome = movement && movementOutcome(state, item, movement);
     if (!outcome) return item.pain ? [{ ...AFTER_PAIN, movementId: item.movementId }] : [];
+    const lastLoad = lastDone(state, item)?.segments.at(-1)?.load ?? item.load;
     const harder = neighbour(index, lane.clientId, item.movementId, 'harder');
     const decision = decideNextSession(outcome, client?.history[item.movementId]?.outcomes ?? [], {
       isLoaded: item.load.kind !== 'bodyweight',
       harder: harder && outcome.leastDone >= harder.shownFirst ? harder.name : null,
       easier: neighbour(index, lane.clientId, item.movementId, 'easier')?.name ?? null,
       unit: item.dose.kind,
-      ...nextLoads(index, lane.clientId, item, movement, outcome),
+      ...nextLoads(index, lane.clientId, item, movement, lastLoad, outcome),
     });
     // What was lifted last stands beside a decision in numbers, so that another room can tell what is meant.
     const sameLoad =
-      decision.load ?? (decision.kind === 'leave-out' || index.rack(item.movementId).length === 0 ? undefined : item.load);
+      decision.load ?? (decision.kind === 'leave-out' || index.rack(item.movementId).length === 0 ? undefined : lastLoad);
     const more = decision.text === REP_OR_TWO ? nextTarget(outcome.target, movement.document) : undefined;
     const target = decision.target ?? more;
     return [{ ...decision, movementId: item.movementId, ...(sameLoad && { load: sameLoad }), ...(target && { target }) }];
@@ -444,20 +461,22 @@ function nextLoads(
   clientId: string,
   item: ItemState,
   movement: ResolvedMovement,
+  load: Load,
   outcome: MovementOutcome,
 ): { raise: Raise | null; lighter: Makeable | null } {
   const rack = index.rack(item.movementId);
   if (rack.length === 0 || outcome.effort === null) return { raise: null, lighter: null };
-  const steps: LoadSteps = stepsFrom(rack, item.load);
+  const steps: LoadSteps = stepsFrom(rack, load);
   const next = raise({
     dose: item.dose,
-    load: item.load,
+    load,
     done: outcome.leastDone,
     reserve: reserveOf({ effort: outcome.effort, ...(outcome.reserve !== undefined && { reserve: outcome.reserve }) }),
     steps,
     targetReserve: targetReserveOf(index.stances(clientId)),
     isAlone: isAloneUnder(index, movement.document),
     isSlowed: false,
+    known: recentStrength(item.dose, index.client(clientId)?.history[item.movementId] ?? {}),
   });
   return { raise: next, lighter: steps.lighter };
 }

@@ -215,28 +215,32 @@ function Goals({ register, control, problem }: Part) {
   return (
     <Section title="Goals" about="Told by a number and a date, where there is one.">
       {fields.map((field, i) => (
-        <div key={field.id} className="flex flex-wrap items-start gap-3">
-          <Field label="What" wide="min-w-64 flex-1" {...register(`goals.${i}.text`)} problem={problem(`goals.${i}.text`)} />
-          <Field label="By" wide="w-40" type="date" {...register(`goals.${i}.by`)} problem={problem(`goals.${i}.by`)} />
-          <Field
-            label="In"
-            wide="w-24"
-            placeholder="reps"
-            {...register(`goals.${i}.unit`)}
-            problem={problem(`goals.${i}.unit`)}
-          />
-          {(['start', 'now', 'target'] as const).map((name) => (
+        <div key={field.id} className="grid gap-2 pb-2">
+          <div className="flex flex-wrap items-start gap-3">
+            <Field label="What" wide="min-w-64 flex-1" {...register(`goals.${i}.text`)} problem={problem(`goals.${i}.text`)} />
+            <Field label="By" wide="w-44" type="date" {...register(`goals.${i}.by`)} problem={problem(`goals.${i}.by`)} />
+            <Remove label={`Remove goal ${i + 1}`} onClick={() => remove(i)} />
+          </div>
+          <div className="flex flex-wrap items-start gap-3">
             <Field
-              key={name}
-              label={{ start: 'From', now: 'Now', target: 'To' }[name]}
-              wide="w-20"
-              inputMode="decimal"
-              className="figures"
-              {...register(`goals.${i}.${name}`)}
-              problem={problem(`goals.${i}.${name}`)}
+              label="Told in"
+              wide="w-40"
+              placeholder="reps, kg, cm …"
+              {...register(`goals.${i}.unit`)}
+              problem={problem(`goals.${i}.unit`)}
             />
-          ))}
-          <Remove label={`Remove goal ${i + 1}`} onClick={() => remove(i)} />
+            {(['start', 'now', 'target'] as const).map((name) => (
+              <Field
+                key={name}
+                label={{ start: 'from', now: 'now', target: 'to' }[name]}
+                wide="w-24"
+                inputMode="decimal"
+                className="figures"
+                {...register(`goals.${i}.${name}`)}
+                problem={problem(`goals.${i}.${name}`)}
+              />
+            ))}
+          </div>
         </div>
       ))}
       <Add onClick={() => append(NEW_GOAL)}>A goal</Add>

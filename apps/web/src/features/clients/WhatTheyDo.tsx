@@ -5,6 +5,7 @@ import {
   answerText,
   effortScaleOf,
   loadTextIn,
+  lowerFirst,
   masteryOf,
   rackFor,
   setUpText,
@@ -82,7 +83,7 @@ function useWhere(client: ClientSummary) {
   const rooms = (places.data ?? []).map(({ placeId, name, inventory }) => ({
     value: placeId,
     text: name,
-    inventory: inventory as Inventory | null,
+    inventory,
   }));
   const all = client.homeKit ? [...rooms, { value: 'home', text: 'at home', inventory: client.homeKit }] : rooms;
   const chosen = all.find(({ value }) => value === address.get('where')) ?? all[0] ?? null;
@@ -205,9 +206,13 @@ function MovementLine({ row, client, library, history, inventory, onMark, onSetU
           {past && `, ${amountText(advice.target, document.dose.kind)}${each}`}
         </p>
         <p className="text-quiet text-sm">
-          {past && advice.reasons.join('; ')}
-          {due && ` (“${due.text}”, ${shortDay(due.localDate)})`}
+          {past && advice.reasons.filter((reason) => !due || !reason.startsWith('decided last time')).join('; ')}
         </p>
+        {due && (
+          <p className="text-quiet text-sm">
+            Decided on {shortDay(due.localDate)}: {lowerFirst(due.text)}
+          </p>
+        )}
         <button type="button" className="link min-h-8 cursor-pointer text-left text-sm" onClick={onSetUp}>
           {setUp || 'note a set-up'}
         </button>

@@ -1,4 +1,4 @@
-import { goalProgress, kitOf, readinessOf, type ClientSummary } from '@waxwing/core';
+import { goalProgress, kitOf, readinessOf, upperFirst, type ClientSummary } from '@waxwing/core';
 import { Link } from 'react-router';
 import { localDate } from '../../shared/dates.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
@@ -62,7 +62,7 @@ export function WhoTheyAre({ client, library }: WhoProps) {
               </p>
               <p className="text-quiet text-sm">
                 {entry?.general}{' '}
-                <Link className="link" to={`/library?caution=${caution}&for=${client.clientId}`}>
+                <Link className="link" to={`/library?for=${client.clientId}`}>
                   Limits {touched.length} movements{closed.length > 0 && `, closes ${closed.length}`}
                 </Link>
               </p>
@@ -75,7 +75,7 @@ export function WhoTheyAre({ client, library }: WhoProps) {
         <h2 className="text-xl">How</h2>
         <ul>
           {client.jobLoads && client.jobLoads.length > 0 && (
-            <li>The job {client.jobLoads.map((load) => JOB_LOAD_NAMES[load].toLowerCase()).join(', ')}.</li>
+            <li>At work: {client.jobLoads.map((load) => JOB_LOAD_NAMES[load].toLowerCase()).join(', ')}.</li>
           )}
           {client.cueStyle && (
             <li>
@@ -85,7 +85,7 @@ export function WhoTheyAre({ client, library }: WhoProps) {
             </li>
           )}
           <li>Loads in {client.unit === 'lb' ? 'pounds' : 'kilograms'}.</li>
-          {build.length > 0 && <li>{build.join(', ')}.</li>}
+          {build.length > 0 && <li>{upperFirst(build.join(', '))}.</li>}
           {own.length > 0 && (
             <li>
               <Link className="link" to={`/stances?who=${client.clientId}`}>

@@ -95,7 +95,7 @@ export function PickedRow({
             <span className="text-quiet block text-sm">with</span>
             <button
               type="button"
-              className="btn min-h-11 w-full justify-start px-3 text-base leading-tight font-bold"
+              className="btn min-h-11 h-auto w-full justify-start px-3 py-2 text-left text-base leading-tight font-bold"
               aria-label={`Load for ${document.name}: ${loadTextIn(load, unit)}`}
               onClick={() => setChoosesLoad(true)}
             >

@@ -231,6 +231,7 @@ function Picker({ client, library, lastTime, history }: PickerProps) {
               const { document } = library.revision(movementId)!;
               return { document, load: load ?? adviceFor(document).load, setUp: history.setUps[movementId] };
             })}
+            inventory={where.inventory}
             library={library}
           />
         )}

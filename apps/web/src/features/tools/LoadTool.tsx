@@ -89,7 +89,7 @@ export function LoadTool() {
           onChange={(event) => setReps(event.target.value)}
         />
         <Field
-          label="with so many left"
+          label="left in it"
           wide="w-36"
           inputMode="decimal"
           className="figures"
@@ -107,7 +107,7 @@ export function LoadTool() {
           onChange={(event) => setWantReps(event.target.value)}
         />
         <Field
-          label="with so many left"
+          label="left in it then"
           wide="w-36"
           inputMode="decimal"
           className="figures"

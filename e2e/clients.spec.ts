@@ -1,0 +1,262 @@
+import { readFileSync } from 'node:fs';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+import { signIn, test } from './server.ts';
+
+/** Fills fields by their label within a region. */
+async function fill(page: Page, values: Readonly<Record<string, string>>): Promise<void> {
+  for (const [label, value] of Object.entries(values)) await page.getByLabel(label, { exact: true }).fill(value);
+}
+
+const serious = async (page: Page) =>
+  (await new AxeBuilder({ page }).analyze()).violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
+
+test('a new client with an old shoulder injury and kit at home: what isn’t open, a room, a load, and the next one with its reason', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+
+  await test.step('taken in: what is wrong stands at its field and nothing is lost', async () => {
+    await page.getByRole('link', { name: 'Clients' }).click();
+    await page.getByRole('link', { name: 'Take somebody in' }).click();
+    await fill(page, { Name: 'Brisa Holloway', 'Year of birth': '1850', 'Day job': 'sail-cutter' });
+    await page.getByRole('button', { name: 'A goal' }).click();
+    await fill(page, { What: 'Carry the big sail alone', 'Told in': 'kg', from: '20', to: '35' });
+    await page.getByRole('button', { name: 'A caution' }).click();
+    const mind = page.getByRole('region', { name: 'Mind' });
+    await mind.getByLabel('What').selectOption({ label: 'Shoulder' });
+    await mind.getByLabel('Side').selectOption('left');
+    await mind.getByLabel('Note').fill('Torn at twenty, quiet since.');
+    await page.getByLabel('These questions were asked').check();
+    await page.getByLabel('Bone, joint or back trouble').check();
+    const home = page.getByRole('region', { name: 'At home' });
+    await home.getByRole('button', { name: 'dumbbells', exact: true }).click();
+    await home.getByLabel('which').fill('5 10x');
+    await home.getByLabel('in', { exact: true }).selectOption('lb');
+    await page.getByRole('button', { name: 'Take them in' }).click();
+    await expect(home.getByRole('alert')).toContainText('“10x” is no weight');
+    await home.getByLabel('which').fill('5 10');
+    await page.getByRole('button', { name: 'Take them in' }).click();
+    await expect(page.getByLabel('Year of birth')).toHaveAccessibleDescription('must not be less than 1900');
+    await expect(page.getByLabel('Day job')).toHaveValue('sail-cutter');
+    await page.getByLabel('Year of birth').fill('2011');
+    await page.getByRole('button', { name: 'Take them in' }).click();
+    await expect(page.getByLabel('Guardian, since they are under eighteen')).toHaveAccessibleDescription(/name a guardian/);
+    await page.getByLabel('Year of birth').fill('1991');
+    await page.getByRole('button', { name: 'Take them in' }).click();
+    await expect(page.getByRole('heading', { name: 'Brisa Holloway', level: 1 })).toBeVisible();
+    await expect(page.getByText('left shoulder')).toBeVisible();
+    await expect(page.getByText('20 kg now, from 20 to 35')).toBeVisible();
+  });
+
+  await test.step('a yes holds the first session until it is cleared', async () => {
+    await expect(page.getByText('No session yet.')).toBeVisible();
+    await page.getByRole('link', { name: 'Start with Brisa' }).click();
+    await expect(page.getByRole('region', { name: 'Picked movements' })).toContainText('Ask a doctor first');
+    await expect(page.getByRole('button', { name: 'Go to the floor' })).toBeDisabled();
+    await page.getByRole('link', { name: 'Record it' }).click();
+    await page.getByLabel('Cleared by').fill('Dr Halyard');
+    await page.getByRole('button', { name: 'Keep the record' }).click();
+    await expect(page.getByText('No session yet.')).toHaveCount(0);
+    await expect(page.getByText('Cleared by Dr Halyard')).toBeVisible();
+  });
+
+  await test.step('the library shows what isn’t open to her, and why', async () => {
+    await page.getByRole('link', { name: /Limits \d+ movements, closes \d+/ }).click();
+    await expect(page.getByText(/open to Brisa, /)).toBeVisible();
+    await page.getByLabel('Find a movement').fill('counter dip');
+    await expect(page.getByText(/Shoulder caution: /).first()).toBeVisible();
+  });
+
+  await test.step('a room of her own, and what can be made there', async () => {
+    await page.getByRole('link', { name: 'Settings' }).click();
+    await page.getByRole('button', { name: 'Another room' }).click();
+    await page.getByLabel('What the room is called').fill('The sail floor');
+    await page.getByRole('button', { name: 'kettlebells', exact: true }).click();
+    await page.getByLabel('which').fill('12 16 24');
+    const made = page.getByRole('complementary', { name: 'What can be made here' });
+    await expect(made).toContainText('One kettlebell');
+    await expect(made).toContainText('widest step 16 kg to 24 kg, 50% more');
+    await page.getByRole('button', { name: 'Add this room' }).click();
+    await expect(page.getByRole('button', { name: 'The sail floor' })).toHaveAttribute('aria-pressed', 'true');
+  });
+
+  await test.step('the load to take is one that stands there, with the reason', async () => {
+    await page.getByRole('link', { name: 'Clients' }).click();
+    await page.getByRole('link', { name: 'Brisa Holloway' }).click();
+    await page.getByRole('link', { name: 'Start with Brisa' }).click();
+    await page.getByLabel('Where').selectOption({ label: 'at The sail floor' });
+    await page.getByLabel('Find a movement to add').fill('goblet');
+    await page.getByRole('button', { name: 'Add Goblet squat' }).click();
+    const picked = page.getByRole('region', { name: 'Picked movements' });
+    await expect(picked).toContainText('first time: the lightest here');
+    await expect(picked).toContainText('Lay out: one 12 kg kettlebell');
+    await page.getByLabel('reps').fill('20');
+    await page.getByRole('button', { name: 'Go to the floor' }).click();
+    await expect(page.getByRole('button', { name: '12 kg', exact: true })).toBeVisible();
+  });
+
+  const end = page.getByRole('region', { name: 'End of set' });
+  const oneSet = async (reps: number, answer: string) => {
+    await page.keyboard.press(' ');
+    await page.keyboard.press('l');
+    await page.keyboard.press('e');
+    for (let i = 1; i < reps; i += 1) await end.getByRole('button', { name: 'One more, reps' }).click();
+    await end.getByRole('button', { name: answer }).click();
+  };
+
+  await test.step('plenty left: the next load, with its reason', async () => {
+    await page.getByRole('button', { name: 'set-up', exact: true }).click();
+    const setUp = page.getByRole('dialog');
+    await setUp.getByRole('button', { name: 'by the horns' }).click();
+    await setUp.getByRole('button', { name: 'Keep it for every time' }).click();
+    await expect(page.getByRole('button', { name: 'handle by the horns' })).toBeVisible();
+    await oneSet(20, 'Plenty left');
+    await expect(page.getByTestId('next-set')).toHaveText('Up to 16 kg, 8 reps');
+    await expect(end).toContainText('16 kg predicts 10.5 to failure, 8.5 with 2 in reserve');
+    await end.getByRole('button', { name: 'Do that' }).click();
+  });
+
+  await test.step('a step that is too big gives reps instead', async () => {
+    await oneSet(12, 'Plenty left');
+    await expect(page.getByTestId('next-set')).toHaveText('Three seconds down, 8 reps');
+    await expect(end).toContainText('24 kg predicts 0.7 to failure');
+    await expect(end).toContainText('this rack cannot bridge that step');
+  });
+
+  await test.step('finished; next time says what to take, on her page too, and the set-up is there', async () => {
+    await page.getByRole('button', { name: 'Finish', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'Load next time, Goblet squat' })).toHaveText('16 kg');
+    await page.getByRole('button', { name: 'Finish and write it down' }).click();
+    await expect(page.getByRole('region', { name: 'Next time' })).toBeVisible();
+    await page.getByRole('link', { name: 'Clients' }).click();
+    await page.getByRole('link', { name: 'Brisa Holloway' }).click();
+    const does = page.getByRole('region', { name: 'What they do' });
+    await expect(does).toContainText('Goblet squat');
+    await expect(does).toContainText('handle by the horns');
+    await does.getByLabel('Where').selectOption({ label: 'The sail floor' });
+    await expect(does).toContainText('16 kg, 8 reps');
+    await does.getByLabel('Mark for Goblet squat').selectOption('owned');
+    await expect(does.getByLabel('Mark for Goblet squat')).toHaveValue('owned');
+    await expect(page.getByRole('region', { name: 'On the ladders' })).toContainText('Squat');
+    expect(await serious(page)).toEqual([]);
+  });
+});
+
+test('a first test against the clock, then the first against the latest', async ({ page, server }) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Clients' }).click();
+  await page.getByRole('link', { name: 'Odalys Finch' }).click();
+  await expect(page.getByRole('region', { name: 'First test and latest' })).toContainText('11 → 16 reps');
+  await page.getByRole('link', { name: 'Test and measure' }).click();
+  await page.clock.install();
+  await page.getByRole('button', { name: 'Go' }).click();
+  for (let i = 0; i < 18; i += 1) await page.getByRole('button', { name: /tap to count/ }).click();
+  await page.clock.runFor(31_000);
+  await expect(page.getByText('time', { exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: /tap to count/ })).toBeDisabled();
+  await expect(page.getByLabel('Result, reps')).toHaveValue('18');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByText('18 reps')).toBeVisible();
+  await page.getByRole('button', { name: 'One-leg stand' }).click();
+  await page.getByLabel('Result, s').fill('500');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByLabel('Result, s')).toHaveAccessibleDescription('One-leg stand goes from 0 to 120 s');
+  await expect(page.getByLabel('Result, s')).toHaveValue('500');
+  await page.getByRole('link', { name: 'back to their page' }).click();
+  await expect(page.getByRole('region', { name: 'First test and latest' })).toContainText('11 → 18 reps');
+});
+
+test('everything that is held about a client is one file; deleted by the typed name they are gone', async ({ page, server }) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Clients' }).click();
+  await page.getByRole('link', { name: 'Tobiah Renn' }).click();
+  await page.getByRole('button', { name: 'Delete Tobiah …' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Delete Tobiah Renn' });
+  await expect(dialog).toContainText('A backup that was made before today still holds them');
+  const download = page.waitForEvent('download');
+  await dialog.getByRole('link', { name: 'Everything that is held about them' }).click();
+  const held = JSON.parse(readFileSync(await (await download).path(), 'utf8'));
+  expect(held.client.name).toBe('Tobiah Renn');
+  expect(held.sessions.length).toBeGreaterThan(2);
+  await dialog.getByRole('textbox').fill('Tobiah');
+  await dialog.getByRole('button', { name: 'Delete for good' }).click();
+  await expect(dialog.getByRole('textbox')).toHaveAccessibleDescription('type “Tobiah Renn”');
+  await dialog.getByRole('textbox').fill('Tobiah Renn');
+  await dialog.getByRole('button', { name: 'Delete for good' }).click();
+  await expect(page.getByRole('heading', { name: 'Clients', level: 1 })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Tobiah Renn' })).toHaveCount(0);
+  await page.getByRole('link', { name: 'Today' }).click();
+  await expect(page.getByRole('article', { name: 'Ilse Varga-Holm' })).toBeVisible();
+  await expect(page.getByRole('article', { name: 'Tobiah Renn' })).toHaveCount(0);
+});
+
+test('handed over with their past to somebody who was taken in, whose scale of effort is numbers', async ({ page, server }) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.getByRole('link', { name: 'People' }).click();
+  await fill(page, { Name: 'Nell Prow', 'Signs in as': 'nell', 'First password': 'short' });
+  await page.getByRole('button', { name: 'Take them in' }).click();
+  await expect(page.getByLabel('First password')).toHaveAccessibleDescription(/ten characters/);
+  await page.getByLabel('First password').fill('oak-and-caulk');
+  await page.getByRole('button', { name: 'Take them in' }).click();
+  await expect(page.getByRole('region', { name: 'Who works here' })).toContainText('Nell Prow');
+  await page.getByRole('link', { name: 'Clients' }).click();
+  await page.getByRole('link', { name: 'Jonah Abara' }).click();
+  await page.getByLabel('Hand over, with their past, to').selectOption({ label: 'Nell Prow' });
+  await page.getByRole('button', { name: 'Give them to Nell Prow' }).click();
+  await expect(page.getByRole('link', { name: 'Jonah Abara' })).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signIn(page, server, 'nell', 'oak-and-caulk');
+  await page.getByRole('link', { name: 'Log' }).click();
+  await expect(page.getByRole('link', { name: /Jonah Abara/ }).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Library' }).click();
+  await page.getByRole('link', { name: 'Stances' }).click();
+  await page.getByRole('group', { name: 'Effort scale' }).getByLabel('RPE 0–10').check();
+  await page.getByRole('link', { name: 'Clients' }).click();
+  await page.getByRole('link', { name: 'Jonah Abara' }).click();
+  await expect(page.getByRole('region', { name: 'What they do' })).toContainText(' lb');
+  await page.getByRole('link', { name: 'Start with Jonah' }).click();
+  await page.getByRole('button', { name: 'Go to the floor' }).click();
+  await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
+  await page.keyboard.press(' ');
+  await page.keyboard.press('e');
+  await page.getByRole('group', { name: 'How hard, out of ten?' }).getByRole('button', { name: '8', exact: true }).click();
+  await expect(page.getByTestId('next-set')).toBeVisible();
+});
+
+test('the tools: each with its formula, and a client’s numbers with one tap', async ({ page, server }) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Tools' }).click();
+  await page.getByLabel('Take the numbers of').selectOption({ label: 'Ilse Varga-Holm' });
+  await page.getByRole('button', { name: /^Goblet squat: / }).click();
+  await expect(page.getByTestId('wanted-load')).toContainText('kg');
+  await fill(page, { 'They moved, kg': '60', 'for reps': '8', 'left in it': '2' });
+  // 60 × 10 to failure: 80; for 8 with 2 left again 60.
+  await expect(page.getByTestId('wanted-load')).toContainText('60 kg');
+  await expect(page.getByText('once at most 80 kg')).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Formula and limits' })).toContainText('Epley');
+
+  await page.getByRole('link', { name: 'Plates' }).click();
+  await page.getByLabel('A bar of ours').selectOption({ index: 1 });
+  await page.getByLabel('Wanted in all').fill('37.5');
+  await expect(page.getByText('bar with 5 + 2.5 + 1.25 a side (37.5 kg in all)')).toBeVisible();
+  await page.getByLabel('Wanted in all').fill('38');
+  await expect(page.getByText('Nearest below: bar with 5 + 2.5 + 1.25 a side')).toBeVisible();
+  await page.getByLabel('Wanted in all').fill('501');
+  await expect(page.getByLabel('Wanted in all')).toHaveAccessibleDescription('a number from 0.1 to 500');
+
+  await page.getByRole('link', { name: 'Makeshift loads' }).click();
+  await fill(page, { 'Holds, litres': '10', 'Wanted, kg': '8' });
+  await page.getByLabel('Filled with').selectOption('sand');
+  await expect(page.getByText('16 kg full')).toBeVisible();
+  await expect(page.getByText('Fill in 5 l, 50% of it.')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Intervals and totals' }).click();
+  await expect(page.getByTestId('interval-time')).toContainText('1,065 s');
+  expect(await serious(page)).toEqual([]);
+});
