@@ -67,10 +67,13 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
             key={segment.segmentId}
             label={[segment.side, segment.change && lowerFirst(segment.change.text)].filter(Boolean).join(', ') || unit}
             amount={segmentAmount(segment)}
-            onChange={(amount) =>
-              void live.act(lane.laneId, 'correction of the count', (context) =>
-                endSet(context, set.endReason ?? 'done', [{ segmentId: segment.segmentId, amount }]),
-              )
+            onStep={(by) =>
+              void live.act(lane.laneId, 'correction of the count', (context) => {
+                // From what stands when its turn comes: fast fingers are ahead of what has been drawn.
+                const now = context.situation.set?.segments.find(({ segmentId }) => segmentId === segment.segmentId);
+                const amount = Math.max(0, (now ? segmentAmount(now) : 0) + by);
+                return endSet(context, set.endReason ?? 'done', [{ segmentId: segment.segmentId, amount }]);
+              })
             }
           />
         ))}
@@ -151,7 +154,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
   );
 }
 
-function Amount({ label, amount, onChange }: { label: string; amount: number; onChange: (amount: number) => void }) {
+function Amount({ label, amount, onStep }: { label: string; amount: number; onStep: (by: number) => void }) {
   return (
     <div className="flex items-center gap-1" role="group" aria-label={label}>
       <button
@@ -159,7 +162,7 @@ function Amount({ label, amount, onChange }: { label: string; amount: number; on
         aria-label={`One less, ${label}`}
         className="btn btn-square size-14"
         disabled={amount === 0}
-        onClick={() => onChange(amount - 1)}
+        onClick={() => onStep(-1)}
       >
         <Minus size={20} />
       </button>
@@ -168,7 +171,7 @@ function Amount({ label, amount, onChange }: { label: string; amount: number; on
         type="button"
         aria-label={`One more, ${label}`}
         className="btn btn-square size-14"
-        onClick={() => onChange(amount + 1)}
+        onClick={() => onStep(1)}
       >
         <Plus size={20} />
       </button>

@@ -137,7 +137,12 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       what: fault.name,
       run: () => taps.see(fault.faultId),
     })),
-    { keys: ['l'], shown: 'L', what: 'looks good', run: isWorking ? taps.looksGood : undefined },
+    {
+      keys: ['l'],
+      shown: 'L',
+      what: 'looks good',
+      run: () => void live.act(laneId, 'looks good', (context) => (context.situation.isWorking ? lookClean(context) : [])),
+    },
     ...(['fixed', 'better', 'same', 'worse'] as const).map((outcome) => ({
       keys: [outcome[0]!],
       shown: outcome[0]!.toUpperCase(),
