@@ -103,9 +103,7 @@ export default tseslint.config(
         '@waxwing/server',
         '@waxwing/core/shapes',
         '**/app/**',
-        ...FEATURES
-          .filter((other) => other !== feature)
-          .map((other) => `../${other}/**`),
+        ...FEATURES.filter((other) => other !== feature).map((other) => `../${other}/**`),
       ],
       'a feature imports from shared and core, not from another feature’s insides',
     ),

@@ -4,6 +4,7 @@ import * as figure from '../packages/core/dist/figure/index.js';
 import * as core from '../packages/core/dist/index.js';
 import { readSoundLibrary } from '../scripts/readLibrary.mjs';
 import { playback } from './playback.mjs';
+import { serverReads } from './server.mjs';
 
 const library = readSoundLibrary();
 const lexicon = core.lexiconOf(library.vocabulary);
@@ -236,6 +237,55 @@ row(
   50,
 );
 
+// Loads: what each movement's first load is in a room with much in it, and every total of a well-stocked bar.
+const weights = (values, count) => values.map((value) => ({ value, count }));
+const room = {
+  things: [],
+  sources: [
+    {
+      kind: 'fixed',
+      what: 'dumbbell',
+      unit: 'kg',
+      weights: weights(
+        Array.from({ length: 40 }, (_, i) => i + 1),
+        2,
+      ),
+    },
+    {
+      kind: 'fixed',
+      what: 'kettlebell',
+      unit: 'kg',
+      weights: weights(
+        Array.from({ length: 20 }, (_, i) => 4 + 2 * i),
+        2,
+      ),
+    },
+    { kind: 'bar', unit: 'kg', bar: 20, plates: weights([0.5, 1.25, 2.5, 5, 10, 15, 20, 25], 8) },
+  ],
+};
+const lastTime = { load: { kind: 'single', value: 12, unit: 'kg' }, target: 12, done: 12, effort: 'plenty-left' };
+row(
+  `the load to take, all ${library.movements.length} movements`,
+  time(() => {
+    for (const document of library.movements) {
+      core.adviseLoad({
+        document,
+        rack: core.rackFor(document, room),
+        last: lastTime,
+        due: { kind: 'raise' },
+        targetReserve: 2,
+        isAlone: false,
+      });
+    }
+  }, 20),
+  50,
+);
+row(
+  'every total of a bar with 64 plates',
+  time(() => core.barLoads(room.sources[2]), 60),
+  16,
+);
+
 // The figure: every movement's rep, good and with each of its faults, solved from nothing; both views of one moment.
 const reps = library.movements.flatMap((document) => {
   const source = figure.figureSourceOf(document);
@@ -259,3 +309,4 @@ row(
 );
 
 await playback(row);
+await serverReads();

@@ -1,17 +1,12 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
+import { seriousProblems } from './axe.ts';
 import { signIn, test } from './server.ts';
 
 /** Fills fields by their label within a region. */
 async function fill(page: Page, values: Readonly<Record<string, string>>): Promise<void> {
   for (const [label, value] of Object.entries(values)) await page.getByLabel(label, { exact: true }).fill(value);
 }
-
-const serious = async (page: Page) =>
-  (await new AxeBuilder({ page }).analyze()).violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`);
 
 test('a new client with an old shoulder injury and kit at home: what isn’t open, a room, a load, and the next one with its reason', async ({
   page,
@@ -141,7 +136,7 @@ test('a new client with an old shoulder injury and kit at home: what isn’t ope
     await does.getByLabel('Mark for Goblet squat').selectOption('owned');
     await expect(does.getByLabel('Mark for Goblet squat')).toHaveValue('owned');
     await expect(page.getByRole('region', { name: 'On the ladders' })).toContainText('Squat');
-    expect(await serious(page)).toEqual([]);
+    expect(await seriousProblems(page)).toEqual([]);
   });
 });
 
@@ -257,5 +252,5 @@ test('the tools: each with its formula, and a client’s numbers with one tap', 
 
   await page.getByRole('link', { name: 'Intervals and totals' }).click();
   await expect(page.getByTestId('interval-time')).toContainText('1,065 s');
-  expect(await serious(page)).toEqual([]);
+  expect(await seriousProblems(page)).toEqual([]);
 });

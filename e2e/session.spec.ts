@@ -133,7 +133,7 @@ test('a session from Today to the log, and the next one begins with the cue that
     await expect(hinge).toContainText('Swapped dumbbell Romanian deadlift for bodyweight good morning');
     const rows = hinge.getByRole('row');
     await expect(rows.nth(1)).toContainText('7 reps');
-    await expect(rows.nth(1)).toContainText('1 rep · stop with the bells at the kneecap');
+    await expect(rows.nth(1)).toContainText('1 rep · two 2 kg (4 kg in all) · stop with the bells at the kneecap');
     await expect(rows.nth(1)).toContainText('plenty left');
     await expect(rows.nth(1)).toContainText('Squats it (fixed)');
     await expect(rows.nth(1)).toContainText(`“${firstCue}” same`);
@@ -243,7 +243,7 @@ test('the load is changed from the next set on, and what nobody lifts is not tak
   await startWith(page, 'Ilse', ['Goblet squat']);
   await page.getByRole('button', { name: /^\d+(\.\d+)? kg$/ }).click();
   const dialog = page.getByRole('dialog', { name: /What they lift/ });
-  await dialog.getByLabel('kg').fill('7000');
+  await dialog.getByRole('textbox', { name: 'kg' }).fill('7000');
   await expect(dialog.getByRole('alert')).toHaveText('a weight from 0 to 500 kg');
   await expect(dialog.getByRole('button', { name: 'Take it' })).toBeDisabled();
   await dialog.getByRole('textbox').fill('17,5');

@@ -5,16 +5,20 @@ import { readPack } from '../packages/core/dist/shapes.js';
 
 const root = new URL('..', import.meta.url).pathname;
 
-/** The library with its problems, each with file and line. */
-export function readLibrary() {
-  const files = readdirSync(join(root, 'library'), { recursive: true })
+/** Every file of the starter library, with its text. */
+export function readLibraryFiles() {
+  return readdirSync(join(root, 'library'), { recursive: true })
     .filter((name) => name.endsWith('.yaml'))
     .sort()
     .map((name) => ({
       name: relative(root, join(root, 'library', name)),
       text: readFileSync(join(root, 'library', name), 'utf8'),
     }));
-  return readPack(files);
+}
+
+/** The library with its problems, each with file and line. */
+export function readLibrary() {
+  return readPack(readLibraryFiles());
 }
 
 /** The same; with problems it says them and ends. */

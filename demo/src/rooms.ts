@@ -111,7 +111,7 @@ export const ON_TOUR: Inventory = {
     {
       kind: 'band',
       what: 'band',
-      name: 'his long one',
+      name: 'touring',
       strands: 2,
       tension: [
         { stretch: 1.5, kg: 9 },

@@ -2,7 +2,19 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { ClientSummary, SessionAnswer, SessionSummary, TodayAnswer } from '@waxwing/core';
+import {
+  firstAgainstLatest,
+  isSameLoad,
+  makeableLoads,
+  readinessOf,
+  type ClientSummary,
+  type HistoryAnswer,
+  type Measurement,
+  type PlaceSummary,
+  type SessionAnswer,
+  type SessionSummary,
+  type TodayAnswer,
+} from '@waxwing/core';
 import { createApp, type Application } from '@waxwing/server';
 import request from 'supertest';
 import { chanceFrom } from '../src/chance.ts';
@@ -70,6 +82,25 @@ describe('the Net Loft', () => {
     expect(sets.every((set) => set.endedAt !== null && set.amount > 0 && set.effort !== null)).toBe(true);
     expect(sets.some((set) => set.faults.length > 0)).toBe(true);
     expect(sets.flatMap((set) => set.trials).some((trial) => trial.outcome === 'fixed' && trial.counts)).toBe(true);
+  });
+
+  test('records are whole: goals with dates ahead, questions that were asked, a first test against the latest', async () => {
+    const get = await signedIn('maren');
+    for (const client of await get<ClientSummary[]>('clients')) {
+      expect(client.goals[0]!.by! > '2026-03-16').toBe(true);
+      expect(['clear', 'cleared']).toContain(readinessOf(client.readiness).kind);
+      const measured = firstAgainstLatest(await get<Measurement[]>(`clients/${client.clientId}/measurements`));
+      expect(measured.every(({ change }) => change !== null)).toBe(true);
+    }
+  });
+
+  test('every load that was lifted can be made where it was lifted', async () => {
+    const get = await signedIn('maren');
+    const [room] = await get<PlaceSummary[]>('places');
+    const ilse = (await get<ClientSummary[]>('clients')).find(({ name }) => name.startsWith('Ilse'))!;
+    const { movements } = await get<HistoryAnswer>(`clients/${ilse.clientId}/history`);
+    const rack = makeableLoads(room!.inventory, { hold: 'single', what: 'kettlebell' });
+    expect(rack.some(({ load }) => isSameLoad(load, movements['waxwing:goblet-squat']!.load))).toBe(true);
   });
 
   test('nobody is proposed what a caution of theirs speaks against', async () => {

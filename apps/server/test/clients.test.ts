@@ -1,6 +1,7 @@
 import { readFileSync, existsSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import {
+  SESSIONS_PAGE,
   openSession,
   type ApiError,
   type ClientExport,
@@ -13,7 +14,9 @@ import {
   type StartSession,
   type TrainerSummary,
 } from '@waxwing/core';
+import { DataSource } from 'typeorm';
 import { v4, v7 } from 'uuid';
+import { SessionClientEntity, SessionEntity } from '../src/sessions/session.entities.ts';
 import { PASSWORD, TestServer, type SignedInClient } from './testServer.ts';
 
 let server: TestServer;
@@ -198,6 +201,44 @@ describe('measurements', () => {
     expect(await values()).toEqual([40, 55]);
     await owner.delete(`/api/clients/${clientId}/measurements/${first.measurementId}`).expect(204);
     expect(await values()).toEqual([55]);
+  });
+});
+
+describe('the log', () => {
+  test('is paged after those of somebody who was handed over are left out: a page that comes out short is the last', async () => {
+    const stays = await takeIn({ name: 'Often There' });
+    const goes = await takeIn({ name: 'Goes Elsewhere' });
+    const { studioId, trainerId } = server.owner;
+    const { manager } = server.app.get(DataSource);
+    const session = async (clientId: string, n: number) => {
+      const id = v7();
+      const localDate = new Date(Date.UTC(2027, 0, 1 + n)).toISOString().slice(0, 10);
+      const pins = { vocabularyRevisionId: '', revisionIds: [], clients: [], kit: null };
+      const row = {
+        id,
+        studioId,
+        trainerId,
+        placeId: null,
+        localDate,
+        zone: 'Etc/UTC',
+        status: 'ended' as const,
+        startedAt: null,
+        endedAt: null,
+        createdAt: localDate,
+        pins,
+      };
+      await manager.insert(SessionEntity, row);
+      await manager.insert(SessionClientEntity, { sessionId: id, clientId, studioId, laneId: v7(), localDate });
+    };
+    for (let n = 0; n < SESSIONS_PAGE + 1; n += 1) await session(stays.clientId, n);
+    for (let n = 0; n < 5; n += 1) await session(goes.clientId, 100 + n);
+    await owner.put(`/api/clients/${goes.clientId}/trainer`, { trainerId: server.trainer.trainerId }).expect(204);
+    const page = async (n: number) =>
+      ((await owner.get(`/api/sessions?clientId=${stays.clientId}&page=${n}`).expect(200)).body as SessionSummary[]).length;
+    expect([await page(0), await page(1), await page(2)]).toEqual([SESSIONS_PAGE, 1, 0]);
+    const newest = (await owner.get('/api/sessions')).body as SessionSummary[];
+    expect(newest).toHaveLength(SESSIONS_PAGE);
+    expect(newest.flatMap(({ clients }) => clients.map(({ name }) => name))).not.toContain('Goes Elsewhere');
   });
 });
 

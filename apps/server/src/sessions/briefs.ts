@@ -26,6 +26,8 @@ import { PlaceEntity } from '../studio/studio.entity.ts';
 import { History } from './history.ts';
 import type { BriefPins, SessionEntity } from './session.entities.ts';
 
+const REPS_MOST = 1000;
+
 /** Makes what a device needs to run a session without a network, and puts it together again for a second device. */
 @Injectable()
 export class Briefs {
@@ -72,6 +74,12 @@ export class Briefs {
             throw new BadRequestException({
               message: 'A movement is not in the library',
               problems: [{ path: `lanes[${at}].movements[${i}].movementId`, message: `no movement ${picked.movementId}` }],
+            });
+          }
+          if (revision.document.dose.kind === 'reps' && (picked.target ?? 0) > REPS_MOST) {
+            throw new BadRequestException({
+              message: 'Some fields are not right',
+              problems: [{ path: `lanes[${at}].movements[${i}].target`, message: `reps go from 1 to ${REPS_MOST}` }],
             });
           }
           return itemOf(picked, revision, {

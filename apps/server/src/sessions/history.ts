@@ -9,7 +9,9 @@ import {
   type DueDecision,
   type FaultRate,
   type HistoryAnswer,
+  type Load,
   type MovementHistory,
+  type MovementOutcome,
   type PracticeAnswer,
   type PractisedSet,
   type SetUp,
@@ -35,6 +37,13 @@ interface PractisedRow extends Omit<PractisedSet, 'clean'> {
   readonly clientId: string;
   readonly movementId: string;
   readonly clean: 0 | 1 | null;
+}
+
+interface RecentItem {
+  readonly movementId: string;
+  readonly localDate: string;
+  readonly load: string;
+  readonly outcome: string;
 }
 
 interface TallyRow {
@@ -143,37 +152,52 @@ export class History {
     );
   }
 
+  /** By movement: the last times, the last load that was clean, and how often somebody looked. A fixed number of questions, however much was done. */
   async movements(clientId: string): Promise<Record<string, MovementHistory>> {
-    const items = await this.items.find({ where: { clientId }, order: { startedAt: 'DESC' } });
+    const { manager } = this.items;
+    const recent = await manager.query<RecentItem[]>(
+      `select "movementId", "localDate", load, outcome from log_items where "itemId" in (
+         select "itemId" from (
+           select "itemId", row_number() over (partition by "movementId" order by "localDate" desc, "startedAt" desc) place
+           from log_items where "clientId" = ?
+         ) where place <= ?
+       ) order by "startedAt" desc`,
+      [clientId, OUTCOMES_KEPT],
+    );
+    const clean = await manager.query<{ movementId: string; load: string }[]>(
+      `select "movementId", load from log_sets where "setId" in (
+         select "setId" from (
+           select "setId", row_number() over (partition by "movementId" order by "startedAt" desc) place
+           from log_sets where "clientId" = ? and clean = 1
+         ) where place = 1
+       )`,
+      [clientId],
+    );
+    const looked = await manager.query<{ movementId: string; sets: number }[]>(
+      `select "movementId", count(*) sets from log_sets where "clientId" = ? and looked = 1 group by 1`,
+      [clientId],
+    );
+    const cleanLoad = new Map(clean.map(({ movementId, load }) => [movementId, JSON.parse(load) as Load]));
+    const lookedSets = new Map(looked.map(({ movementId, sets }) => [movementId, sets]));
     const histories: Record<string, MovementHistory> = {};
-    for (const item of items) {
-      const known = histories[item.movementId];
-      if (known) {
-        if (known.outcomes.length < OUTCOMES_KEPT) {
-          histories[item.movementId] = {
-            ...known,
-            outcomes: [...known.outcomes, item.outcome],
-            loads: [...(known.loads ?? []), item.load],
+    for (const { movementId, localDate, ...row } of recent) {
+      const load = JSON.parse(row.load) as Load;
+      const outcome = JSON.parse(row.outcome) as MovementOutcome;
+      const known = histories[movementId];
+      histories[movementId] = known
+        ? { ...known, outcomes: [...known.outcomes, outcome], loads: [...(known.loads ?? []), load] }
+        : {
+            localDate,
+            load,
+            lastCleanLoad: cleanLoad.get(movementId) ?? null,
+            target: outcome.target,
+            done: outcome.leastDone,
+            effort: outcome.effort,
+            ...(outcome.reserve !== undefined && { reserve: outcome.reserve }),
+            lookedSets: lookedSets.get(movementId) ?? 0,
+            outcomes: [outcome],
+            loads: [load],
           };
-        }
-        continue;
-      }
-      const lastClean = await this.sets.findOne({
-        where: { clientId, movementId: item.movementId, clean: true },
-        order: { startedAt: 'DESC' },
-      });
-      histories[item.movementId] = {
-        localDate: item.localDate,
-        load: item.load,
-        lastCleanLoad: lastClean?.load ?? null,
-        target: item.outcome.target,
-        done: item.outcome.leastDone,
-        effort: item.outcome.effort,
-        ...(item.outcome.reserve !== undefined && { reserve: item.outcome.reserve }),
-        lookedSets: await this.sets.countBy({ clientId, movementId: item.movementId, looked: true }),
-        outcomes: [item.outcome],
-        loads: [item.load],
-      };
     }
     return histories;
   }

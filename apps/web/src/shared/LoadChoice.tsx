@@ -18,7 +18,10 @@ interface LoadChoiceProps {
 /** What this room has, one tap each; anything else is typed. */
 export function LoadChoice({ load, rack, hold, unit, onTake }: LoadChoiceProps) {
   const current = useRef<HTMLButtonElement>(null);
-  useEffect(() => current.current?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    // In braces: newer browsers answer a promise, which is no way to clean up.
+    current.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
   return (
     <>
       {rack.length > 0 && (

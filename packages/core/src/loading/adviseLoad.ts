@@ -2,6 +2,7 @@ import type { Dose } from '../movement/dose.ts';
 import type { Load } from '../movement/load.ts';
 import { amountText } from '../movement/doseText.ts';
 import { isSameLoad, loadKg, loadText } from '../movement/loadText.ts';
+import { lowerFirst } from '../movement/text.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { RESERVE_OF_EFFORT, reserveOf, type Effort } from './effort.ts';
 import { heaviestUpTo, loadFormsOf, stepsFrom, type Makeable } from './makeable.ts';
@@ -29,7 +30,7 @@ export interface LoadQuestion {
   /** `null` before the first time. */
   readonly last: LastLoad | null;
   /** What was decided for next time, with the numbers where they were written down. */
-  readonly due: { readonly kind: DecisionKind; readonly load?: Load; readonly target?: number } | null;
+  readonly due: { readonly kind: DecisionKind; readonly text?: string; readonly load?: Load; readonly target?: number } | null;
   readonly targetReserve: number;
   readonly isAlone: boolean;
 }
@@ -70,12 +71,13 @@ function wantedFor(question: LoadQuestion, last: LastLoad): Wanted {
   const again = fellShort ? Math.max(Math.min(low, last.target), last.done) : last.target;
   const same = (reason: string, target = again): Wanted => ({ load: last.load, target, reasons: [reason] });
   if (!due) return same('as last time');
-  if (due.load) return { load: due.load, target: due.target ?? again, reasons: ['decided last time'] };
+  const decided = due.text ? `decided last time: ${lowerFirst(due.text)}` : 'decided last time';
+  if (due.load) return { load: due.load, target: due.target ?? again, reasons: [decided] };
   const steps = stepsFrom(rack, last.load);
   if (due.kind === 'step-down' && steps.lighter) {
-    return { load: steps.lighter.load, target: last.target, reasons: ['decided last time: a step lighter'] };
+    return { load: steps.lighter.load, target: last.target, reasons: [decided] };
   }
-  if (due.kind !== 'raise') return same('decided last time: the same', due.target);
+  if (due.kind !== 'raise') return same(decided, due.target);
   const next = raise({
     dose,
     load: last.load,
@@ -89,9 +91,8 @@ function wantedFor(question: LoadQuestion, last: LastLoad): Wanted {
     isSlowed: false,
     known: recentStrength(dose, last),
   });
-  if (next.kind === 'load')
-    return { load: next.to.load, target: next.target, reasons: ['decided last time: heavier', ...next.reasons] };
-  if (next.kind === 'amount') return { load: last.load, target: next.target, reasons: next.reasons };
+  if (next.kind === 'load') return { load: next.to.load, target: next.target, reasons: [decided, ...next.reasons] };
+  if (next.kind === 'amount') return { load: last.load, target: next.target, reasons: [decided, ...next.reasons] };
   return same(next.reasons.join('; '), Math.min(high, last.target));
 }
 

@@ -109,9 +109,9 @@ describe('what can be made here', () => {
       makeableLoads({ sources }, { hold, what }).map(({ how }) => how);
     expect(hows('stack', 'cable')).toEqual(['pin 1', 'pin 2', 'pin 3']);
     expect(hows('band', 'band')).toEqual([
-      '1 strand of narrow, about 8 kg at twice its length',
-      '2 strands of narrow, about 16 kg at twice its length',
-      '1 strand of wide, about 20 kg at twice its length',
+      '1 strand of narrow band, about 8 kg at twice its length',
+      '2 strands of narrow band, about 16 kg at twice its length',
+      '1 strand of wide band, about 20 kg at twice its length',
     ]);
     expect(hows('position', 'suspension-strap')).toEqual(['feet under the anchor', 'one step in']);
     const pins = makeableLoads({ sources }, { hold: 'stack', what: 'cable' });

@@ -78,7 +78,7 @@ export function loadText(load: Load): string {
     case 'stack':
       return `pin ${load.pin}`;
     case 'band':
-      return `${load.strands} ${load.strands === 1 ? 'strand' : 'strands'}${load.name ? ` of ${load.name}` : ' of band'}`;
+      return `${load.strands} ${load.strands === 1 ? 'strand' : 'strands'} of ${load.name ? `${load.name} ` : ''}band`;
     case 'bodyweight-plus':
       return `bodyweight plus ${numberText(load.value)} ${load.unit}`;
     case 'assisted':

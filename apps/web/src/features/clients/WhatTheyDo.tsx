@@ -1,15 +1,12 @@
 import {
   MASTERY,
-  adviseLoad,
   amountText,
   answerText,
   effortScaleOf,
   loadTextIn,
   lowerFirst,
   masteryOf,
-  rackFor,
   setUpText,
-  targetReserveOf,
   type ClientSummary,
   type HistoryAnswer,
   type Inventory,
@@ -27,6 +24,7 @@ import { Dialog } from '../../shared/Dialog.tsx';
 import { localDate, shortDay } from '../../shared/dates.ts';
 import { usePlaces, usePractice, type IndexedLibrary } from '../../shared/queries.ts';
 import { SetUpEditor } from '../../shared/SetUpEditor.tsx';
+import { useAdvise } from '../../shared/useAdvise.ts';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useStancesInForce } from '../../shared/viewpoint.ts';
 import { useChangeClient } from './useChangeClient.ts';
@@ -175,14 +173,7 @@ function MovementLine({ row, client, library, history, inventory, onMark, onSetU
   const stances = useStancesInForce(library, client);
   const unit = client.unit ?? 'kg';
   const due = history.due.find(({ movementId }) => movementId === document.id) ?? null;
-  const advice = adviseLoad({
-    document,
-    rack: rackFor(document, inventory),
-    last: past,
-    due,
-    targetReserve: targetReserveOf(stances),
-    isAlone: inventory?.alone === true,
-  });
+  const advice = useAdvise(library, client, history, inventory)(document);
   const setUp = setUpText(row.setUp);
   const each = document.dose.perSide ? ' a side' : '';
   return (

@@ -86,14 +86,12 @@ export function WhoTheyAre({ client, library }: WhoProps) {
           )}
           <li>Loads in {client.unit === 'lb' ? 'pounds' : 'kilograms'}.</li>
           {build.length > 0 && <li>{upperFirst(build.join(', '))}.</li>}
-          {own.length > 0 && (
-            <li>
-              <Link className="link" to={`/stances?who=${client.clientId}`}>
-                Own stances
-              </Link>
-              : {own.join('; ')}.
-            </li>
-          )}
+          <li>
+            <Link className="link" to={`/stances?who=${client.clientId}`}>
+              Own stances
+            </Link>
+            : {own.length > 0 ? own.join('; ') : 'none, so yours hold'}.
+          </li>
           <li>
             At home: {kit.length === 0 ? 'nothing that is known' : kit.map((id) => lexicon.kit.get(id)?.name ?? id).join(', ')}.
           </li>

@@ -10,10 +10,14 @@ import {
   noteOutcome,
   planNextSet,
   segmentAmount,
+  setUpFor,
+  setUpText,
   takenNextSet,
+  thingText,
   unitText,
   type BriefIndex,
   type EffortScale,
+  type ItemState,
   type LaneSituation,
   type SessionState,
   type SetState,
@@ -147,11 +151,31 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
           onClick={() => taps.goTo(nextItem.itemId)}
         >
           On to {lowerFirst(index.nameOf(nextItem.movementId))}
+          <LayOutNext index={index} state={state} situation={situation} nextItem={nextItem} />
         </button>
       )}
       {!nextItem && isLastSet && <p className="mt-auto text-lg">That was the last on the list. Finish is at the top.</p>}
     </section>
   );
+}
+
+/** What to fetch in the rest for what comes next, and how it stands for this client. */
+function LayOutNext({
+  index,
+  state,
+  situation,
+  nextItem,
+}: Pick<EndOfSetProps, 'index' | 'state' | 'situation'> & { nextItem: ItemState }) {
+  const document = index.revision(nextItem.movementId)?.document;
+  if (!document) return null;
+  const isLoaded = nextItem.load.kind !== 'bodyweight';
+  const text = [
+    isLoaded ? thingText(document, index.brief.inventory ?? null, nextItem.load) : '',
+    setUpText(setUpFor(state, situation.client, nextItem.movementId) ?? undefined),
+  ]
+    .filter(Boolean)
+    .join('; ');
+  return text ? <span className="text-base font-normal opacity-90">lay out {text}</span> : null;
 }
 
 function Amount({ label, amount, onStep }: { label: string; amount: number; onStep: (by: number) => void }) {
@@ -167,12 +191,7 @@ function Amount({ label, amount, onStep }: { label: string; amount: number; onSt
         <Minus size={20} />
       </button>
       <span className="heading figures w-14 text-center text-3xl">{amount}</span>
-      <button
-        type="button"
-        aria-label={`One more, ${label}`}
-        className="btn btn-square size-14"
-        onClick={() => onStep(1)}
-      >
+      <button type="button" aria-label={`One more, ${label}`} className="btn btn-square size-14" onClick={() => onStep(1)}>
         <Plus size={20} />
       </button>
       <span className="ml-2 text-lg">{label}</span>

@@ -21,6 +21,7 @@ import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
 import { FaultCorrections } from './FaultCorrections.tsx';
+import { LoadToTake } from './LoadToTake.tsx';
 import { LadderNeighbours } from './LadderNeighbours.tsx';
 import { MovementLinks } from './MovementLinks.tsx';
 import { MovementSheet } from './MovementSheet.tsx';
@@ -118,6 +119,7 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
       printed={<MovementSheet movement={movement} library={library} />}
     >
       {client && openness && <OpenTo openness={openness} movementId={document.id} name={client.name.split(' ')[0]!} />}
+      {client && <LoadToTake client={client} library={library} document={document} />}
       <div className={clsx('grid gap-x-6 gap-y-5', document.figure && 'lg:grid-cols-[16.5rem_minmax(0,1fr)]')}>
         <FigureStage
           movement={movement}

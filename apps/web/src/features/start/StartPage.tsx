@@ -1,12 +1,9 @@
 import {
-  adviseLoad,
   rackFor,
   readinessOf,
-  targetReserveOf,
   type ClientSummary,
   type HistoryAnswer,
   type LastTime,
-  type LoadAdvice,
   type MovementDocument,
   type SessionBrief,
   type StartSession,
@@ -24,7 +21,7 @@ import { useClient, useHistory, useLibrary, usePlaces, useRefresh, type IndexedL
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
-import { useStancesInForce } from '../../shared/viewpoint.ts';
+import { useAdvise } from '../../shared/useAdvise.ts';
 import { Candidates } from './Candidates.tsx';
 import { Cautions } from './Cautions.tsx';
 import { LayOut } from './LayOut.tsx';
@@ -90,18 +87,9 @@ function Picker({ client, library, lastTime, history }: PickerProps) {
   const { me } = useSignedIn();
   const navigate = useNavigate();
   const refresh = useRefresh();
-  const stances = useStancesInForce(library, client);
   const where = useWhere(client);
   const rackOf = (document: MovementDocument) => rackFor(document, where.inventory);
-  const adviceFor = (document: MovementDocument): LoadAdvice =>
-    adviseLoad({
-      document,
-      rack: rackOf(document),
-      last: history.movements[document.id] ?? null,
-      due: history.due.find(({ movementId }) => movementId === document.id) ?? null,
-      targetReserve: targetReserveOf(stances),
-      isAlone: where.inventory?.alone === true,
-    });
+  const adviceFor = useAdvise(library, client, history, where.inventory);
   const pick = (document: MovementDocument): Picked => ({
     key: uuid(),
     movementId: document.id,

@@ -1,18 +1,22 @@
 import {
   estimateStrength,
+  heaviestUpTo,
   inUnit,
   loadFor,
   loadKg,
   numberText,
   perHand,
+  rackFor,
   reserveOf,
   toKg,
   wholeReps,
   repsAt,
   type MassUnit,
+  type MovementDocument,
 } from '@waxwing/core';
 import { useState } from 'react';
 import { Field, Pick } from '../../shared/Field.tsx';
+import { usePlaces } from '../../shared/queries.ts';
 import { ClientNumbers, type TakenNumbers } from './ClientNumbers.tsx';
 import { Limits } from './Limits.tsx';
 import { readNumber } from './numbers.ts';
@@ -28,7 +32,7 @@ export function LoadTool() {
   const [reserve, setReserve] = useState('2');
   const [wantReps, setWantReps] = useState('8');
   const [wantReserve, setWantReserve] = useState('2');
-  const [taken, setTaken] = useState<string | null>(null);
+  const [taken, setTaken] = useState<{ readonly text: string; readonly document: MovementDocument } | null>(null);
   const read = {
     load: readNumber(load, 0.1, 500),
     reps: readNumber(reps, 1, 1000, true),
@@ -53,9 +57,8 @@ export function LoadTool() {
       String(past.effort ? reserveOf({ effort: past.effort, ...(past.reserve !== undefined && { reserve: past.reserve }) }) : 2),
     );
     const isPair = past.load.kind === 'pair';
-    setTaken(
-      `${clientName}, ${document.name.toLowerCase()}${isPair ? `: both hands together, ${numberText(hand.perHandKg)} kg in each` : ''}`,
-    );
+    const text = `${clientName}, ${document.name.toLowerCase()}${isPair ? `: both hands together, ${numberText(hand.perHandKg)} kg in each` : ''}`;
+    setTaken({ text, document });
   };
   return (
     <>
@@ -120,7 +123,7 @@ export function LoadTool() {
         fits={({ load: last, done }, { dose }) => dose.kind === 'reps' && (loadKg(last) ?? 0) > 0 && done > 0}
         onTake={take}
       />
-      {taken && <p className="text-quiet mt-1">{taken}</p>}
+      {taken && <p className="text-quiet mt-1">{taken.text}</p>}
       {estimate && wanted !== null && (
         <div aria-live="polite" className="mt-5">
           <p className="heading text-4xl" data-testid="wanted-load">
@@ -135,6 +138,7 @@ export function LoadTool() {
             {numberText(Math.round(estimate.oneRm * 10) / 10)} {unit}
             {estimate.isRough && <b>, roughly: it comes from many reps</b>}
           </p>
+          {taken && <NearestHere document={taken.document} kg={toKg(wanted, unit)} />}
           <table className="figures mt-4 text-right">
             <caption className="text-quiet pb-1 text-left">Load in {unit} across reps</caption>
             <thead>
@@ -183,4 +187,14 @@ export function LoadTool() {
       </Limits>
     </>
   );
+}
+
+/** What of it the rooms can make, not heavier than wanted. */
+function NearestHere({ document, kg }: { document: MovementDocument; kg: number }) {
+  const places = usePlaces().data ?? [];
+  const found = places.flatMap(({ name, inventory }) => {
+    const near = heaviestUpTo(rackFor(document, inventory), kg);
+    return near ? [`${near.how} at ${name}`] : [];
+  });
+  return found.length > 0 ? <p className="mt-1">The nearest that isn’t heavier: {found.join('; ')}.</p> : null;
 }

@@ -1,0 +1,214 @@
+// Reads of a studio that has been going for five years: 200 clients, 250,000 logged sets. Run after a build.
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { createApp, Library, StudioSetup } from '../apps/server/dist/index.js';
+import { readLibraryFiles } from '../scripts/readLibrary.mjs';
+
+const CLIENTS = 200;
+const SESSIONS_EACH = 250;
+const SETS_EACH = 5;
+const MOVEMENTS = ['goblet-squat', 'full-push-up', 'bent-over-row', 'forearm-plank', 'split-squat'].map(
+  (slug) => `waxwing:${slug}`,
+);
+
+/** Fills the projection as the server would have; the events behind it are not what is read here. */
+function fill(file, studioId, trainerId, clientIds) {
+  const db = new Database(file);
+  const insert = (table, columns) =>
+    db.prepare(`insert into ${table} (${columns.map((c) => `"${c}"`).join(', ')}) values (${columns.map(() => '?').join(', ')})`);
+  const session = insert('sessions', [
+    'id',
+    'studioId',
+    'trainerId',
+    'placeId',
+    'localDate',
+    'zone',
+    'status',
+    'startedAt',
+    'endedAt',
+    'createdAt',
+    'pins',
+  ]);
+  const joined = insert('session_clients', ['sessionId', 'clientId', 'studioId', 'laneId', 'localDate']);
+  const item = insert('log_items', [
+    'itemId',
+    'studioId',
+    'sessionId',
+    'clientId',
+    'movementId',
+    'localDate',
+    'startedAt',
+    'place',
+    'load',
+    'outcome',
+  ]);
+  const set = insert('log_sets', [
+    'setId',
+    'studioId',
+    'sessionId',
+    'clientId',
+    'movementId',
+    'localDate',
+    'startedAt',
+    'amount',
+    'looked',
+    'clean',
+    'effort',
+    'load',
+  ]);
+  const decision = insert('log_decisions', [
+    'eventId',
+    'studioId',
+    'sessionId',
+    'clientId',
+    'movementId',
+    'kind',
+    'text',
+    'reasons',
+    'localDate',
+    'at',
+    'load',
+    'target',
+  ]);
+  const load = JSON.stringify({ kind: 'single', value: 16, unit: 'kg' });
+  const outcome = JSON.stringify({
+    leastDone: 10,
+    target: 10,
+    topOfRange: 12,
+    effort: 'about-right',
+    clean: true,
+    riskOpen: false,
+    pain: false,
+    openFault: null,
+    easedBy: null,
+  });
+  db.transaction(() => {
+    for (const clientId of clientIds) {
+      for (let n = 0; n < SESSIONS_EACH; n += 1) {
+        const at = new Date(Date.UTC(2021, 0, 4, 9) + n * 7 * 86_400_000).toISOString();
+        const day = at.slice(0, 10);
+        const sessionId = randomUUID();
+        session.run(
+          sessionId,
+          studioId,
+          trainerId,
+          null,
+          day,
+          'Etc/UTC',
+          'ended',
+          at,
+          at,
+          at,
+          '{"vocabularyRevisionId":"","revisionIds":[],"clients":[],"kit":null}',
+        );
+        joined.run(sessionId, clientId, studioId, randomUUID(), day);
+        for (let k = 0; k < SETS_EACH; k += 1) {
+          const movementId = MOVEMENTS[(n + k) % MOVEMENTS.length];
+          set.run(
+            randomUUID(),
+            studioId,
+            sessionId,
+            clientId,
+            movementId,
+            day,
+            at,
+            10,
+            1,
+            k % 3 === 0 ? 0 : 1,
+            'about-right',
+            load,
+          );
+          if (k % 2 === 0) item.run(randomUUID(), studioId, sessionId, clientId, movementId, day, at, k, load, outcome);
+          if (k % 2 === 0)
+            decision.run(
+              randomUUID(),
+              studioId,
+              sessionId,
+              clientId,
+              movementId,
+              'repeat',
+              'The same again',
+              '[]',
+              day,
+              at,
+              load,
+              10,
+            );
+        }
+      }
+    }
+  })();
+  db.close();
+}
+
+/** Bare SQL through the driver for the rows that a client page is made of. */
+function bare(db, clientId) {
+  db.prepare('select * from clients where id = ?').get(clientId);
+  db.prepare('select * from log_items where "clientId" = ? order by "localDate" desc limit 20').all(clientId);
+  db.prepare('select "movementId", count(*) from log_sets where "clientId" = ? group by 1').all(clientId);
+}
+
+export async function serverReads() {
+  const folder = mkdtempSync(join(tmpdir(), 'waxwing-bench-'));
+  const file = join(folder, 'studio.sqlite');
+  const app = await createApp({ databaseFile: file, quiet: true });
+  await app.listen(0, '127.0.0.1');
+  const setup = app.get(StudioSetup);
+  const studioId = await setup.studio('Bench', 'Etc/UTC');
+  const owner = await setup.trainer(studioId, { name: 'Owner', login: 'owner', password: 'correct-horse', role: 'owner' });
+  await app.get(Library).importPack(studioId, owner.trainerId, readLibraryFiles());
+  const clientIds = [];
+  for (let n = 0; n < CLIENTS; n += 1) {
+    clientIds.push(
+      await setup.client(owner, { name: `Client ${n}`, birthYear: 1980, goals: [], cautions: [{ caution: 'knee' }] }),
+    );
+  }
+  fill(file, studioId, owner.trainerId, clientIds);
+
+  const address = `${await app.getUrl()}/api`;
+  const signIn = await fetch(`${address}/sign-in`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ login: 'owner', password: 'correct-horse' }),
+  });
+  const headers = { cookie: signIn.headers.get('set-cookie').split(';')[0] };
+  const timed = async (work, rounds) => {
+    for (let n = 0; n < 10; n += 1) await work(n);
+    const times = [];
+    for (let n = 0; n < rounds; n += 1) {
+      const from = performance.now();
+      await work(n);
+      times.push(performance.now() - from);
+    }
+    return times.sort((a, b) => a - b);
+  };
+  const db = new Database(file, { readonly: true });
+  const base = await timed((n) => bare(db, clientIds[n % CLIENTS]), 300);
+  const at = (times, share) => times[Math.min(times.length - 1, Math.floor(times.length * share))];
+  console.log(`\nserver, ${CLIENTS} clients, ${(CLIENTS * SESSIONS_EACH * SETS_EACH).toLocaleString('en-GB')} logged sets`);
+  console.log(`  bare SQL of a client's rows                   median ${at(base, 0.5).toFixed(2)} ms`);
+  for (const [what, path] of [
+    ['a client’s record', (id) => `clients/${id}`],
+    ['a client’s history (loads, due, set-ups)', (id) => `clients/${id}/history`],
+    ['a client’s practice', (id) => `clients/${id}/practice`],
+    ['the list of clients', () => 'clients'],
+    ['the log, first page', () => 'sessions'],
+    ['the library', () => 'library'],
+  ]) {
+    const times = await timed(async (n) => {
+      const answer = await fetch(`${address}/${path(clientIds[n % CLIENTS])}`, { headers });
+      if (!answer.ok) throw new Error(`${path('…')} answered ${answer.status}`);
+      await answer.arrayBuffer();
+    }, 200);
+    const ratio = (at(times, 0.5) / at(base, 0.5)).toFixed(1);
+    console.log(
+      `  ${what.padEnd(44)} median ${at(times, 0.5).toFixed(1).padStart(6)} ms   p99 ${at(times, 0.99).toFixed(1).padStart(6)} ms   bound  25 ms   ${ratio}× bare`,
+    );
+  }
+  db.close();
+  await app.close();
+  rmSync(folder, { recursive: true, force: true });
+}
