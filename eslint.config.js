@@ -74,7 +74,7 @@ export default tseslint.config(
   },
   // What it evaluates runs in the page.
   {
-    files: ['bench/playback.mjs', 'scripts/screenshots.mjs'],
+    files: ['bench/playback.mjs', 'bench/server.mjs', 'scripts/screenshots.mjs'],
     languageOptions: {
       globals: { window: 'readonly', fetch: 'readonly', PerformanceObserver: 'readonly', requestAnimationFrame: 'readonly' },
     },

@@ -259,7 +259,7 @@ describe('handing over', () => {
     await owner.put(`/api/clients/${clientId}/trainer`, { trainerId: server.trainer.trainerId }).expect(204);
     await owner.get(`/api/clients/${clientId}`).expect(404);
     await owner.get(`/api/sessions/${brief.sessionId}`).expect(404);
-    const theirs = (await other.get('/api/sessions')).body as SessionSummary[];
+    const theirs = (await other.get(`/api/sessions?clientId=${clientId}`)).body as SessionSummary[];
     expect(theirs.map(({ sessionId }) => sessionId)).toEqual([brief.sessionId]);
     expect((await owner.send(brief.sessionId, events.slice(5))).kept).toHaveLength(events.length - 5);
     const { log } = (await other.get(`/api/sessions/${brief.sessionId}`).expect(200)).body as SessionAnswer;

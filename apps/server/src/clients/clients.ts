@@ -41,7 +41,9 @@ export class Clients {
 
   /** All of these clients, in this order; not found when any is not the trainer's own. */
   async mine(actor: SignedIn, clientIds: readonly string[]): Promise<ClientSummary[]> {
-    const byId = new Map((await this.list(actor)).map((client) => [client.clientId, client]));
+    const isMine = await this.isMine(actor, clientIds);
+    const found = isMine ? await this.clients.findBy({ studioId: actor.studioId, id: In([...clientIds]) }) : [];
+    const byId = new Map(found.map((client) => [client.id, summaryOf(client)]));
     return clientIds.map((id) => {
       const client = byId.get(id);
       if (!client) throw new NotFoundException({ message: 'No such client among yours' });
@@ -54,7 +56,13 @@ export class Clients {
   }
 
   async isMine(actor: SignedIn, clientIds: readonly string[]): Promise<boolean> {
-    const ids = await this.assignedIds(actor);
+    const assigned = await this.assignments.findBy({
+      studioId: actor.studioId,
+      trainerId: actor.trainerId,
+      clientId: In([...clientIds]),
+      until: IsNull(),
+    });
+    const ids = new Set(assigned.map((assignment) => assignment.clientId));
     return clientIds.every((id) => ids.has(id));
   }
 

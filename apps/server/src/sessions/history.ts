@@ -17,7 +17,7 @@ import {
   type SetUp,
   type TallyBook,
 } from '@waxwing/core';
-import { In, Repository } from 'typeorm';
+import { Repository } from 'typeorm';
 import {
   LogCueTrialEntity,
   LogDecisionEntity,
@@ -44,6 +44,18 @@ interface RecentItem {
   readonly localDate: string;
   readonly load: string;
   readonly outcome: string;
+}
+
+interface ShownRow {
+  readonly movementId: string;
+  readonly load: string | null;
+  readonly looked: number;
+}
+
+interface DueRow extends Omit<DueDecision, 'load' | 'target'> {
+  readonly clientId: string;
+  readonly load: string | null;
+  readonly target: number | null;
 }
 
 interface TallyRow {
@@ -114,10 +126,12 @@ export class History {
   /** The same for several clients, in one question. */
   async practices(clientIds: readonly string[]): Promise<ReadonlyMap<string, PracticeAnswer>> {
     const rows = await this.sets.manager.query<PractisedRow[]>(
-      `select "clientId", "movementId", "sessionId", amount, clean, effort from (
-         select *, row_number() over (partition by "clientId", "movementId" order by "startedAt" desc) place
-         from log_sets where "clientId" in (select value from json_each(?))
-       ) where place <= ? order by "clientId", "movementId", place`,
+      `select done."clientId", done."movementId", "sessionId", amount, clean, effort
+       from (select distinct "clientId", "movementId" from log_sets where "clientId" in (select value from json_each(?))) done
+       join log_sets each on each."setId" in (
+         select "setId" from log_sets where "clientId" = done."clientId" and "movementId" = done."movementId"
+         order by "startedAt" desc limit ?
+       ) order by done."clientId", done."movementId", each."startedAt" desc`,
       [JSON.stringify(clientIds), SETS_KEPT],
     );
     const practices = new Map<string, Record<string, PractisedSet[]>>();
@@ -155,46 +169,41 @@ export class History {
   /** By movement: the last times, the last load that was clean, and how often somebody looked. A fixed number of questions, however much was done. */
   async movements(clientId: string): Promise<Record<string, MovementHistory>> {
     const { manager } = this.items;
+    // By the index, movement by movement: what this costs doesn't grow with the log.
     const recent = await manager.query<RecentItem[]>(
-      `select "movementId", "localDate", load, outcome from log_items where "itemId" in (
-         select "itemId" from (
-           select "itemId", row_number() over (partition by "movementId" order by "localDate" desc, "startedAt" desc) place
-           from log_items where "clientId" = ?
-         ) where place <= ?
-       ) order by "startedAt" desc`,
-      [clientId, OUTCOMES_KEPT],
+      `select item."movementId", item."localDate", item.load, item.outcome
+       from (select distinct "movementId" from log_items where "clientId" = ?) done
+       join log_items item on item."itemId" in (
+         select "itemId" from log_items where "clientId" = ? and "movementId" = done."movementId"
+         order by "localDate" desc, "startedAt" desc limit ?
+       ) order by item."startedAt" desc`,
+      [clientId, clientId, OUTCOMES_KEPT],
     );
-    const clean = await manager.query<{ movementId: string; load: string }[]>(
-      `select "movementId", load from log_sets where "setId" in (
-         select "setId" from (
-           select "setId", row_number() over (partition by "movementId" order by "startedAt" desc) place
-           from log_sets where "clientId" = ? and clean = 1
-         ) where place = 1
-       )`,
-      [clientId],
+    const shown = await manager.query<ShownRow[]>(
+      `select m.value "movementId",
+         (select load from log_sets where "clientId" = ? and "movementId" = m.value and clean = 1 order by "startedAt" desc limit 1) load,
+         (select count(*) from (select 1 from log_sets where "clientId" = ? and "movementId" = m.value and looked = 1 limit ${SETS_KEPT})) looked
+       from json_each(?) m`,
+      [clientId, clientId, JSON.stringify([...new Set(recent.map(({ movementId }) => movementId))])],
     );
-    const looked = await manager.query<{ movementId: string; sets: number }[]>(
-      `select "movementId", count(*) sets from log_sets where "clientId" = ? and looked = 1 group by 1`,
-      [clientId],
-    );
-    const cleanLoad = new Map(clean.map(({ movementId, load }) => [movementId, JSON.parse(load) as Load]));
-    const lookedSets = new Map(looked.map(({ movementId, sets }) => [movementId, sets]));
+    const shownOf = new Map(shown.map((row) => [row.movementId, row]));
     const histories: Record<string, MovementHistory> = {};
     for (const { movementId, localDate, ...row } of recent) {
       const load = JSON.parse(row.load) as Load;
       const outcome = JSON.parse(row.outcome) as MovementOutcome;
       const known = histories[movementId];
+      const lastClean = shownOf.get(movementId)?.load ?? null;
       histories[movementId] = known
         ? { ...known, outcomes: [...known.outcomes, outcome], loads: [...(known.loads ?? []), load] }
         : {
             localDate,
             load,
-            lastCleanLoad: cleanLoad.get(movementId) ?? null,
+            lastCleanLoad: lastClean === null ? null : (JSON.parse(lastClean) as Load),
             target: outcome.target,
             done: outcome.leastDone,
             effort: outcome.effort,
             ...(outcome.reserve !== undefined && { reserve: outcome.reserve }),
-            lookedSets: lookedSets.get(movementId) ?? 0,
+            lookedSets: shownOf.get(movementId)?.looked ?? 0,
             outcomes: [outcome],
             loads: [load],
           };
@@ -221,16 +230,18 @@ export class History {
 
   /** The newest decision for each movement, newest first. */
   async due(clientIds: readonly string[]): Promise<Map<string, DueDecision[]>> {
-    const rows = await this.decisions.find({
-      where: { clientId: In([...clientIds]) },
-      order: { localDate: 'DESC', at: 'DESC' },
-    });
+    const rows = await this.decisions.manager.query<DueRow[]>(
+      `select decision."clientId", decision."movementId", kind, text, "localDate", load, target
+       from (select distinct "clientId", "movementId" from log_decisions where "clientId" in (select value from json_each(?))) made
+       join log_decisions decision on decision."eventId" = (
+         select "eventId" from log_decisions where "clientId" = made."clientId" and "movementId" = made."movementId"
+         order by "localDate" desc, at desc limit 1
+       ) order by "localDate" desc, at desc`,
+      [JSON.stringify(clientIds)],
+    );
     const due = new Map<string, DueDecision[]>(clientIds.map((id) => [id, []]));
-    for (const { clientId, movementId, kind, text, localDate, load, target } of rows) {
-      const list = due.get(clientId);
-      if (list && !list.some((decision) => decision.movementId === movementId)) {
-        list.push({ movementId, kind, text, localDate, ...(load && { load }), ...(target && { target }) });
-      }
+    for (const { clientId, load, target, ...decision } of rows) {
+      due.get(clientId)?.push({ ...decision, ...(load && { load: JSON.parse(load) as Load }), ...(target && { target }) });
     }
     return due;
   }

@@ -156,7 +156,7 @@ export class LogCueTrialEntity {
 }
 
 @Entity('log_decisions')
-@Index('log_decisions_client', ['clientId', 'localDate'])
+@Index('log_decisions_client_movement', ['clientId', 'movementId', 'localDate'])
 @Index('log_decisions_session', ['sessionId'])
 export class LogDecisionEntity {
   @PrimaryColumn('text') eventId!: string;

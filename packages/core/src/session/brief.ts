@@ -26,6 +26,7 @@ export interface MovementHistory {
   readonly effort: Effort | null;
   /** Reps in reserve with that answer, where they were said in numbers. */
   readonly reserve?: number;
+  /** Sets in which somebody looked, counted up to a few dozen. */
   readonly lookedSets: number;
   /** Newest first, a few. */
   readonly outcomes: readonly MovementOutcome[];

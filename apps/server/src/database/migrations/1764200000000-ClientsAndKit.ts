@@ -10,6 +10,8 @@ export class ClientsAndKit1764200000000 implements MigrationInterface {
     await runner.query(`ALTER TABLE "trainers" ADD COLUMN "leftAt" text`);
     await runner.query(`ALTER TABLE "log_decisions" ADD COLUMN "load" text`);
     await runner.query(`ALTER TABLE "log_decisions" ADD COLUMN "target" integer`);
+    await runner.query(`DROP INDEX "log_decisions_client"`);
+    await runner.query(`CREATE INDEX "log_decisions_client_movement" ON "log_decisions" ("clientId", "movementId", "localDate")`);
     await runner.query(`ALTER TABLE "places" RENAME COLUMN "kit" TO "inventory"`);
     // A list of ids becomes things, one of each: which weights there are nobody had said.
     const places = (await runner.query(`SELECT "id", "inventory" FROM "places"`)) as { id: string; inventory: string }[];
