@@ -30,16 +30,26 @@ await picture('library');
 await page.goto(`${address}/ladders/squat?for=${idOf('Ilse')}&at=waxwing:bodyweight-squat&goal=waxwing:barbell-front-squat`);
 await page.getByRole('list', { name: /^The way to/ }).waitFor();
 await picture('ladders');
-for (const [kind, path] of [
-  ['floor', 'glute-bridge'],
-  ['hanging', 'chin-up'],
-  ['hold', 'side-plank'],
-  ['joined', `squat-to-press?for=${idOf('Priya')}`],
-]) {
-  await page.goto(`${address}/library/waxwing:${path}`);
-  await page.getByRole('region', { name: 'Figure' }).getByRole('button', { name: 'Play' }).waitFor();
-  await picture(`movement-${kind}`);
-}
+await page.goto(`${address}/clients/${idOf('Ilse')}`);
+await page.getByRole('region', { name: 'On the ladders' }).getByText('open').first().waitFor();
+await picture('client');
+await page.goto(`${address}/clients/new`);
+await page.getByLabel('Name', { exact: true }).fill('Brisa Holloway');
+await page.getByLabel('Year of birth').fill('1991');
+await page.getByRole('button', { name: 'A goal' }).click();
+await page.getByLabel('These questions were asked').check();
+await page.getByLabel('Bone, joint or back trouble').check();
+await page.getByRole('heading', { name: 'Goals' }).scrollIntoViewIfNeeded();
+await page.getByRole('heading', { name: 'Before the first session' }).evaluate((heading) => heading.scrollIntoView());
+await picture('intake');
+await page.goto(`${address}/rooms`);
+await page.getByRole('complementary', { name: 'What can be made here' }).getByText('A pair of dumbbells').waitFor();
+await picture('rooms');
+await page.goto(`${address}/tools/load`);
+await page.getByLabel('Take the numbers of').selectOption({ label: 'Ilse Varga-Holm' });
+await page.getByRole('button', { name: /^Dumbbell Romanian deadlift: / }).click();
+await page.getByTestId('wanted-load').waitFor();
+await picture('tools');
 await page.goto(`${address}/health`);
 await page.getByRole('heading', { name: /^To look at/ }).waitFor();
 await picture('health');
@@ -56,6 +66,10 @@ await page.goto(address);
 await page.getByRole('link', { name: 'Start with Ilse' }).click();
 await button('Go to the floor').waitFor();
 await picture('start');
+await page.getByRole('button', { name: /^Load for Goblet squat/ }).click();
+await page.getByRole('dialog').waitFor();
+await picture('loads');
+await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 await button('Go to the floor').click();
 await button('Pain').waitFor();
 for (let rep = 0; rep < 5; rep += 1) await page.keyboard.press(' ');
@@ -69,7 +83,6 @@ await picture('floor-phone');
 await page.setViewportSize({ width: 1280, height: 800 });
 await button('Same').click();
 await page.getByText('Enough said.').waitFor();
-await picture('floor-change');
 await page.getByRole('button', { name: 'Stop at the box range' }).click();
 for (let rep = 0; rep < 7; rep += 1) await page.keyboard.press(' ');
 await button('Gone').click();

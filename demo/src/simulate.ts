@@ -127,7 +127,7 @@ export function simulateSession(
     const { item, movement } = situation;
     // With a load it is strength that decides, not chance.
     const able = repsLeftToday(situation);
-    const tired = able === null && chance.is(0.12) ? chance.between(1, 2) : 0;
+    const tired = able === null && chance.is(0.04) ? chance.between(1, 2) : 0;
     if (item.dose.kind === 'seconds') return wait(Math.max(3, Math.round(item.target * share) - tired));
     const made = Math.min(item.target, Math.max(3, Math.floor(able ?? item.target)));
     const perSide = Math.max(1, Math.round(made * share) - (share < 0.5 ? tired : 0));

@@ -110,7 +110,14 @@ function NobodyBooked() {
   const clients = useClients();
   return (
     <Empty title="Nobody is booked today">
-      {clients.data?.length === 0 && <p>You have no clients yet: the studio’s owner adds them.</p>}
+      {clients.data?.length === 0 && (
+        <p>
+          You have no clients yet.{' '}
+          <Link className="link" to="/clients/new">
+            Take in your first one.
+          </Link>
+        </p>
+      )}
       {clients.data && clients.data.length > 0 && (
         <>
           <p>Somebody at the door all the same? Start with</p>

@@ -4,6 +4,7 @@ import {
   inUnit,
   loadFor,
   loadKg,
+  lowerFirst,
   numberText,
   perHand,
   rackFor,
@@ -57,7 +58,7 @@ export function LoadTool() {
       String(past.effort ? reserveOf({ effort: past.effort, ...(past.reserve !== undefined && { reserve: past.reserve }) }) : 2),
     );
     const isPair = past.load.kind === 'pair';
-    const text = `${clientName}, ${document.name.toLowerCase()}${isPair ? `: both hands together, ${numberText(hand.perHandKg)} kg in each` : ''}`;
+    const text = `${clientName}, ${lowerFirst(document.name)}${isPair ? `: both hands together, ${numberText(hand.perHandKg)} kg in each` : ''}`;
     setTaken({ text, document });
   };
   return (

@@ -127,13 +127,13 @@ function Source({ source, problem, lexicon, onChange, onRemove }: SourceProps) {
     <fieldset className="border-base-300 mt-3 border-t pt-2">
       <legend className="sr-only">{title}</legend>
       <div className="flex flex-wrap items-start gap-x-3 gap-y-2">
-        <p aria-hidden="true" className="heading w-40 pt-7 leading-tight">
+        <p aria-hidden="true" className="heading w-32 pt-7 leading-tight xl:w-40">
           {title}
         </p>
         {kind === 'fixed' && text('weights', 'which', 'min-w-60 flex-1', { hint: `4  6×4  12.5: without × ${many}` })}
         {kind === 'adjustable' && (
           <>
-            {text('weights', 'settings', 'min-w-48 flex-1', { hint: '2–24 by 2, or 2 4 6' })}
+            {text('weights', 'settings', 'min-w-36 flex-1', { hint: '2–24 by 2, or 2 4 6' })}
             {text('handles', 'handles', 'w-20', { decimal: true })}
             {text('changeSeconds', 'seconds to set', 'w-28', { decimal: true })}
           </>
