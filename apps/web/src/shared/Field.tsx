@@ -1,6 +1,6 @@
 import { useId, type ComponentProps, type ReactNode } from 'react';
 
-interface FieldProps extends Omit<ComponentProps<'input'>, 'id'> {
+interface Labelled {
   readonly label: string;
   /** Why the server, or we, say no. What was typed stays. */
   readonly problem?: string | undefined;
@@ -9,97 +9,77 @@ interface FieldProps extends Omit<ComponentProps<'input'>, 'id'> {
   readonly wide?: string;
 }
 
-/** A field with its name over it and what is wrong with it under it. */
-export function Field({ label, problem, hint, wide = 'w-full', className = '', ...input }: FieldProps) {
+/** What ties a control to its label and to what is said under it. */
+interface Ties {
+  readonly id: string;
+  readonly 'aria-invalid': boolean;
+  readonly 'aria-describedby': string | undefined;
+}
+
+/** A control with its name over it and what is wrong with it under it. */
+function Frame({ label, problem, hint, wide = 'w-full', children }: Labelled & { readonly children: (ties: Ties) => ReactNode }) {
   const id = useId();
+  const noteId = `${id}-note`;
   return (
     <div className={wide}>
       <label htmlFor={id} className="text-quiet block text-sm">
         {label}
       </label>
-      <input
-        id={id}
-        className={`input bg-panel min-h-11 w-full text-lg ${className}`}
-        aria-invalid={problem !== undefined}
-        aria-describedby={problem ? `${id}-problem` : hint ? `${id}-hint` : undefined}
-        {...input}
-      />
-      <Notes id={id} problem={problem} hint={hint} />
+      {children({ id, 'aria-invalid': problem !== undefined, 'aria-describedby': problem || hint ? noteId : undefined })}
+      {problem ? (
+        <p id={noteId} role="alert" className="text-sm font-bold">
+          {problem}
+        </p>
+      ) : (
+        hint && (
+          <p id={noteId} className="text-quiet text-sm">
+            {hint}
+          </p>
+        )
+      )}
     </div>
   );
 }
 
-interface AreaProps extends Omit<ComponentProps<'textarea'>, 'id'> {
-  readonly label: string;
-  readonly problem?: string | undefined;
-  readonly hint?: ReactNode;
+type FieldProps = Labelled & Omit<ComponentProps<'input'>, 'id'>;
+
+export function Field({ label, problem, hint, wide, className = '', ...input }: FieldProps) {
+  return (
+    <Frame {...{ label, problem, hint }} {...(wide && { wide })}>
+      {(ties) => <input {...ties} className={`input bg-panel min-h-11 w-full text-lg ${className}`} {...input} />}
+    </Frame>
+  );
 }
+
+type AreaProps = Labelled & Omit<ComponentProps<'textarea'>, 'id'>;
 
 export function Area({ label, problem, hint, ...area }: AreaProps) {
-  const id = useId();
   return (
-    <div>
-      <label htmlFor={id} className="text-quiet block text-sm">
-        {label}
-      </label>
-      <textarea
-        id={id}
-        className="textarea bg-panel min-h-20 w-full text-lg"
-        aria-invalid={problem !== undefined}
-        aria-describedby={problem ? `${id}-problem` : hint ? `${id}-hint` : undefined}
-        {...area}
-      />
-      <Notes id={id} problem={problem} hint={hint} />
-    </div>
+    <Frame {...{ label, problem, hint }}>
+      {(ties) => <textarea {...ties} className="textarea bg-panel min-h-20 w-full text-lg" {...area} />}
+    </Frame>
   );
 }
 
-interface PickProps extends Omit<ComponentProps<'select'>, 'id'> {
-  readonly label: string;
-  readonly problem?: string | undefined;
-  readonly wide?: string;
+interface PickProps extends Labelled, Omit<ComponentProps<'select'>, 'id'> {
   readonly options: readonly { readonly value: string; readonly text: string }[];
 }
 
 /** One of several, under its name. */
-export function Pick({ label, problem, wide = 'w-full', options, ...select }: PickProps) {
-  const id = useId();
+export function Pick({ label, problem, hint, wide, options, ...select }: PickProps) {
   return (
-    <div className={wide}>
-      <label htmlFor={id} className="text-quiet block text-sm">
-        {label}
-      </label>
-      <select
-        id={id}
-        className="select bg-panel min-h-11 w-full text-lg"
-        aria-invalid={problem !== undefined}
-        aria-describedby={problem ? `${id}-problem` : undefined}
-        {...select}
-      >
-        {options.map(({ value, text }) => (
-          <option key={value} value={value}>
-            {text}
-          </option>
-        ))}
-      </select>
-      <Notes id={id} problem={problem} />
-    </div>
+    <Frame {...{ label, problem, hint }} {...(wide && { wide })}>
+      {(ties) => (
+        <select {...ties} className="select bg-panel min-h-11 w-full text-lg" {...select}>
+          {options.map(({ value, text }) => (
+            <option key={value} value={value}>
+              {text}
+            </option>
+          ))}
+        </select>
+      )}
+    </Frame>
   );
-}
-
-function Notes({ id, problem, hint }: { id: string; problem: string | undefined; hint?: ReactNode }) {
-  if (problem) {
-    return (
-      <p id={`${id}-problem`} role="alert" className="text-sm font-bold">
-        {problem}
-      </p>
-    );
-  }
-  return hint ? (
-    <p id={`${id}-hint`} className="text-quiet text-sm">
-      {hint}
-    </p>
-  ) : null;
 }
 
 interface TickProps extends Omit<ComponentProps<'input'>, 'type'> {

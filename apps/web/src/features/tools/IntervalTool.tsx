@@ -1,9 +1,10 @@
 import { intervalTime, roundsThatFit, totalReps } from '@waxwing/core';
 import { useState } from 'react';
 import { clockText } from '../../shared/dates.ts';
-import { Field, Tick } from '../../shared/Field.tsx';
+import { Tick } from '../../shared/Field.tsx';
 import { ClientNumbers } from './ClientNumbers.tsx';
 import { Limits } from './Limits.tsx';
+import { NumberField } from './NumberField.tsx';
 import { readNumber } from './numbers.ts';
 
 const FIELDS = [
@@ -48,15 +49,13 @@ export function IntervalTool() {
     <>
       <div className="flex flex-wrap items-start gap-3">
         {FIELDS.map(({ name, label }) => (
-          <Field
+          <NumberField
             key={name}
             label={label}
             wide="w-32"
-            inputMode="numeric"
-            className="figures"
-            value={typed[name]}
-            problem={read[name].problem}
-            onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
+            text={typed[name]}
+            read={read[name]}
+            onType={(text) => setTyped({ ...typed, [name]: text })}
           />
         ))}
       </div>
@@ -91,24 +90,8 @@ function Totals() {
     <>
       <h2 className="mt-6 text-xl">Reps in all</h2>
       <div className="mt-1 flex flex-wrap items-start gap-3">
-        <Field
-          label="Sets"
-          wide="w-24"
-          inputMode="numeric"
-          className="figures"
-          value={sets}
-          problem={read.sets.problem}
-          onChange={(event) => setSets(event.target.value)}
-        />
-        <Field
-          label="Reps"
-          wide="w-24"
-          inputMode="numeric"
-          className="figures"
-          value={reps}
-          problem={read.reps.problem}
-          onChange={(event) => setReps(event.target.value)}
-        />
+        <NumberField label="Sets" wide="w-24" text={sets} read={read.sets} onType={setSets} />
+        <NumberField label="Reps" wide="w-24" text={reps} read={read.reps} onType={setReps} />
         <div className="pt-5">
           <Tick checked={isPerSide} onChange={(event) => setPerSide(event.target.checked)}>
             of each side

@@ -16,10 +16,11 @@ import {
   type MovementDocument,
 } from '@waxwing/core';
 import { useState } from 'react';
-import { Field, Pick } from '../../shared/Field.tsx';
 import { usePlaces } from '../../shared/queries.ts';
+import { UnitPick } from '../../shared/UnitPick.tsx';
 import { ClientNumbers, type TakenNumbers } from './ClientNumbers.tsx';
 import { Limits } from './Limits.tsx';
+import { NumberField } from './NumberField.tsx';
 import { readNumber } from './numbers.ts';
 
 const TABLE_REPS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20];
@@ -64,61 +65,12 @@ export function LoadTool() {
   return (
     <>
       <div className="flex flex-wrap items-start gap-3">
-        <Field
-          label={`They moved, ${unit}`}
-          wide="w-36"
-          inputMode="decimal"
-          className="figures"
-          value={load}
-          problem={read.load.problem}
-          onChange={(event) => setLoad(event.target.value)}
-        />
-        <Pick
-          label="in"
-          wide="w-20"
-          value={unit}
-          options={[
-            { value: 'kg', text: 'kg' },
-            { value: 'lb', text: 'lb' },
-          ]}
-          onChange={(event) => setUnit(event.target.value as MassUnit)}
-        />
-        <Field
-          label="for reps"
-          wide="w-24"
-          inputMode="numeric"
-          className="figures"
-          value={reps}
-          problem={read.reps.problem}
-          onChange={(event) => setReps(event.target.value)}
-        />
-        <Field
-          label="left in it"
-          wide="w-36"
-          inputMode="decimal"
-          className="figures"
-          value={reserve}
-          problem={read.reserve.problem}
-          onChange={(event) => setReserve(event.target.value)}
-        />
-        <Field
-          label="Wanted: reps"
-          wide="w-28"
-          inputMode="numeric"
-          className="figures"
-          value={wantReps}
-          problem={read.wantReps.problem}
-          onChange={(event) => setWantReps(event.target.value)}
-        />
-        <Field
-          label="left in it then"
-          wide="w-36"
-          inputMode="decimal"
-          className="figures"
-          value={wantReserve}
-          problem={read.wantReserve.problem}
-          onChange={(event) => setWantReserve(event.target.value)}
-        />
+        <NumberField label={`They moved, ${unit}`} wide="w-36" text={load} read={read.load} onType={setLoad} />
+        <UnitPick unit={unit} onPick={setUnit} />
+        <NumberField label="for reps" wide="w-24" text={reps} read={read.reps} onType={setReps} />
+        <NumberField label="left in it" wide="w-36" text={reserve} read={read.reserve} onType={setReserve} />
+        <NumberField label="Wanted: reps" wide="w-28" text={wantReps} read={read.wantReps} onType={setWantReps} />
+        <NumberField label="left in it then" wide="w-36" text={wantReserve} read={read.wantReserve} onType={setWantReserve} />
       </div>
       <ClientNumbers
         fits={({ load: last, done }, { dose }) => dose.kind === 'reps' && (loadKg(last) ?? 0) > 0 && done > 0}

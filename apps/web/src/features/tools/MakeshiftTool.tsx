@@ -1,8 +1,9 @@
 import { DENSITY, filledKg, loadKg, numberText, type Filling } from '@waxwing/core';
 import { useState } from 'react';
-import { Field, Pick } from '../../shared/Field.tsx';
+import { Pick } from '../../shared/Field.tsx';
 import { ClientNumbers } from './ClientNumbers.tsx';
 import { Limits } from './Limits.tsx';
+import { NumberField } from './NumberField.tsx';
 import { readNumber } from './numbers.ts';
 
 const FILLINGS = Object.keys(DENSITY) as Filling[];
@@ -32,24 +33,8 @@ export function MakeshiftTool() {
   return (
     <>
       <div className="flex flex-wrap items-start gap-3">
-        <Field
-          label="Holds, litres"
-          wide="w-32"
-          inputMode="decimal"
-          className="figures"
-          value={litres}
-          problem={read.litres.problem}
-          onChange={(event) => setLitres(event.target.value)}
-        />
-        <Field
-          label="Empty, kg"
-          wide="w-28"
-          inputMode="decimal"
-          className="figures"
-          value={empty}
-          problem={read.empty.problem}
-          onChange={(event) => setEmpty(event.target.value)}
-        />
+        <NumberField label="Holds, litres" wide="w-32" text={litres} read={read.litres} onType={setLitres} />
+        <NumberField label="Empty, kg" wide="w-28" text={empty} read={read.empty} onType={setEmpty} />
         <Pick
           label="Filled with"
           wide="w-32"
@@ -57,15 +42,7 @@ export function MakeshiftTool() {
           options={FILLINGS.map((value) => ({ value, text: value }))}
           onChange={(event) => setFilling(event.target.value as Filling)}
         />
-        <Field
-          label="Wanted, kg"
-          wide="w-28"
-          inputMode="decimal"
-          className="figures"
-          value={target}
-          problem={read.target.problem}
-          onChange={(event) => setTarget(event.target.value)}
-        />
+        <NumberField label="Wanted, kg" wide="w-28" text={target} read={read.target} onType={setTarget} />
       </div>
       <ClientNumbers
         fits={({ load }) => (loadKg(load) ?? 0) > 0}
@@ -92,24 +69,8 @@ export function MakeshiftTool() {
       )}
       <h2 className="mt-6 text-xl">Or things by count</h2>
       <div className="mt-1 flex flex-wrap items-start gap-3">
-        <Field
-          label="How many"
-          wide="w-28"
-          inputMode="numeric"
-          className="figures"
-          value={count}
-          problem={read.count.problem}
-          onChange={(event) => setCount(event.target.value)}
-        />
-        <Field
-          label="kg each"
-          wide="w-28"
-          inputMode="decimal"
-          className="figures"
-          value={each}
-          problem={read.each.problem}
-          onChange={(event) => setEach(event.target.value)}
-        />
+        <NumberField label="How many" wide="w-28" text={count} read={read.count} onType={setCount} />
+        <NumberField label="kg each" wide="w-28" text={each} read={read.each} onType={setEach} />
         {read.count.value !== null && read.each.value !== null && (
           <p className="heading pt-5 text-3xl" aria-live="polite">
             {oneDecimal(read.count.value * read.each.value)} kg

@@ -1,11 +1,13 @@
 import { barLoads, loadKg, loadText, numberText, type Makeable, type MassUnit } from '@waxwing/core';
 import { useMemo, useState } from 'react';
 import { Choice } from '../../shared/Choice.tsx';
-import { Field, Pick } from '../../shared/Field.tsx';
+import { Field } from '../../shared/Field.tsx';
 import { parseWeights, weightsText } from '../../shared/inventory/draft.ts';
 import { usePlaces } from '../../shared/queries.ts';
+import { UnitPick } from '../../shared/UnitPick.tsx';
 import { ClientNumbers } from './ClientNumbers.tsx';
 import { Limits } from './Limits.tsx';
+import { NumberField } from './NumberField.tsx';
 import { readNumber } from './numbers.ts';
 
 function totalOf({ load }: Makeable): number {
@@ -48,24 +50,8 @@ export function PlateTool() {
   return (
     <>
       <div className="flex flex-wrap items-start gap-3">
-        <Field
-          label="Wanted in all"
-          wide="w-32"
-          inputMode="decimal"
-          className="figures"
-          value={target}
-          problem={read.target.problem}
-          onChange={(event) => setTarget(event.target.value)}
-        />
-        <Field
-          label="The bar weighs"
-          wide="w-32"
-          inputMode="decimal"
-          className="figures"
-          value={bar}
-          problem={read.bar.problem}
-          onChange={(event) => setBar(event.target.value)}
-        />
+        <NumberField label="Wanted in all" wide="w-32" text={target} read={read.target} onType={setTarget} />
+        <NumberField label="The bar weighs" wide="w-32" text={bar} read={read.bar} onType={setBar} />
         <Field
           label="Plates there are"
           wide="min-w-72 flex-1"
@@ -74,16 +60,7 @@ export function PlateTool() {
           hint="2.5×4 is four of them; without × there are two"
           onChange={(event) => setPlates(event.target.value)}
         />
-        <Pick
-          label="in"
-          wide="w-20"
-          value={unit}
-          options={[
-            { value: 'kg', text: 'kg' },
-            { value: 'lb', text: 'lb' },
-          ]}
-          onChange={(event) => setUnit(event.target.value as MassUnit)}
-        />
+        <UnitPick unit={unit} onPick={setUnit} />
       </div>
       <Choice
         label="A bar of ours"

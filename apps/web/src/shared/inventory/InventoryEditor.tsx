@@ -2,6 +2,7 @@ import type { Lexicon, SourceKind } from '@waxwing/core';
 import { Plus, X } from 'lucide-react';
 import { v4 } from 'uuid';
 import { Field, Pick, Tick } from '../Field.tsx';
+import { UnitPick } from '../UnitPick.tsx';
 import { newSource, usualCount, type DraftProblems, type InventoryDraft, type SourceDraft } from './draft.ts';
 
 interface EditorProps {
@@ -110,18 +111,7 @@ function Source({ source, problem, lexicon, onChange, onRemove }: SourceProps) {
       onChange={(event) => onChange({ [field]: event.target.value })}
     />
   );
-  const unit = (
-    <Pick
-      label="in"
-      wide="w-20"
-      value={source.unit}
-      options={[
-        { value: 'kg', text: 'kg' },
-        { value: 'lb', text: 'lb' },
-      ]}
-      onChange={(event) => onChange({ unit: event.target.value as 'kg' | 'lb' })}
-    />
-  );
+  const unit = <UnitPick unit={source.unit} onPick={(picked) => onChange({ unit: picked })} />;
   const many = usualCount(source) === 2 ? 'there are two of each' : 'there is one of each';
   return (
     <fieldset className="border-base-300 mt-3 border-t pt-2">

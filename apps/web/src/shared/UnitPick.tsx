@@ -1,0 +1,17 @@
+import type { MassUnit } from '@waxwing/core';
+import { Pick } from './Field.tsx';
+
+const UNITS: readonly MassUnit[] = ['kg', 'lb'];
+
+/** Kilograms or pounds, as it stands on the iron. */
+export function UnitPick({ unit, onPick }: { unit: MassUnit; onPick: (unit: MassUnit) => void }) {
+  return (
+    <Pick
+      label="in"
+      wide="w-20"
+      value={unit}
+      options={UNITS.map((value) => ({ value, text: value }))}
+      onChange={(event) => onPick(event.target.value as MassUnit)}
+    />
+  );
+}
