@@ -221,6 +221,23 @@ test('handed over with their past to somebody who was taken in, whose scale of e
   await page.keyboard.press('e');
   await page.getByRole('group', { name: 'How hard, out of ten?' }).getByRole('button', { name: '8', exact: true }).click();
   await expect(page.getByTestId('next-set')).toBeVisible();
+
+  await test.step('she leaves: her clients go to who stays', async () => {
+    await page.getByRole('link', { name: /Leave the floor/ }).click();
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await signIn(page, server);
+    await page.getByRole('link', { name: 'Settings' }).click();
+    await page.getByRole('link', { name: 'People' }).click();
+    const nell = page.getByRole('listitem').filter({ hasText: 'Nell Prow' });
+    await nell.getByRole('button', { name: 'End their access …' }).click();
+    await nell.getByRole('button', { name: 'End Nell Prow’s access' }).click();
+    await expect(nell.getByRole('combobox')).toHaveAccessibleDescription('say who takes their client');
+    await nell.getByRole('combobox').selectOption({ label: 'Maren Oxley' });
+    await nell.getByRole('button', { name: 'End Nell Prow’s access' }).click();
+    await expect(nell).toContainText('no longer here');
+    await page.getByRole('link', { name: 'Clients' }).click();
+    await expect(page.getByRole('link', { name: 'Jonah Abara' })).toBeVisible();
+  });
 });
 
 test('the tools: each with its formula, and a client’s numbers with one tap', async ({ page, server }) => {
@@ -252,5 +269,10 @@ test('the tools: each with its formula, and a client’s numbers with one tap', 
 
   await page.getByRole('link', { name: 'Intervals and totals' }).click();
   await expect(page.getByTestId('interval-time')).toContainText('1,065 s');
-  expect(await seriousProblems(page)).toEqual([]);
+  for (const path of ['tools/intervals', 'tools/plates', 'clients', 'clients/new', 'rooms', 'people']) {
+    await page.goto(`${server.address}/${path}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    expect(await seriousProblems(page)).toEqual([]);
+  }
 });

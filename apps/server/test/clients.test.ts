@@ -72,6 +72,7 @@ describe('taking a client in', () => {
     expect(await refusal({ birthYear: new Date().getFullYear() + 2 })).toEqual(['birthYear']);
     expect(await refusal({ cautions: [{ caution: 'elbowness' }] })).toEqual(['cautions[0].caution']);
     expect(await refusal({ homeKit: { things: [{ kit: 'time-machine', count: 1 }], sources: [] } })).toEqual(['homeKit']);
+    expect(await refusal({ stances: { 'knee-travel': 'sideways' } })).toEqual(['stances']);
     expect(await refusal({ diet: 'none' })).toEqual(['document.diet']);
   });
 
@@ -279,15 +280,16 @@ describe('who works here', () => {
     expect(paths((await owner.post('/api/trainers', NEW).expect(409)).body)).toEqual(['login']);
   });
 
-  test('who leaves hands their clients over first; then their sign-in opens nothing', async () => {
+  test('who leaves leaves their clients to somebody who stays; then their sign-in opens nothing', async () => {
     await server.anonymous().post('/api/sign-in').send({ login: 'nell', password: NEW.password }).expect(200);
     const nell = ((await owner.get('/api/trainers')).body as TrainerSummary[]).find(({ login }) => login === 'nell')!;
     const { clientId } = await takeIn({ name: 'With Nell' });
     await owner.put(`/api/clients/${clientId}/trainer`, { trainerId: nell.trainerId }).expect(204);
-    expect(((await owner.delete(`/api/trainers/${nell.trainerId}`).expect(409)).body as ApiError).message).toContain('1 clients');
+    expect(paths((await owner.delete(`/api/trainers/${nell.trainerId}`).expect(409)).body)).toEqual(['clientsTo']);
     const hers = await signInAs('nell', NEW.password);
-    await hers.put(`/api/clients/${clientId}/trainer`, { trainerId: server.owner.trainerId }).expect(204);
-    await owner.delete(`/api/trainers/${nell.trainerId}`).expect(200);
+    await hers.get(`/api/clients/${clientId}`).expect(200);
+    await owner.delete(`/api/trainers/${nell.trainerId}`, { clientsTo: server.owner.trainerId }).expect(200);
+    await owner.get(`/api/clients/${clientId}`).expect(200);
     await hers.get('/api/me').expect(401);
     await server.anonymous().post('/api/sign-in').send({ login: 'nell', password: NEW.password }).expect(401);
     await owner.delete(`/api/trainers/${server.owner.trainerId}`).expect(400);

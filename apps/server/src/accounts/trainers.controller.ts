@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
 import type { TrainerSummary } from '@waxwing/core';
-import { NewPassword, NewTrainer } from '@waxwing/core/shapes';
+import { NewPassword, NewTrainer, SeeOut } from '@waxwing/core/shapes';
 import type { Request } from 'express';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Actor, type SignedIn } from './actor.ts';
@@ -24,8 +24,13 @@ export class TrainersController {
   }
 
   @Delete('trainers/:trainerId')
-  seeOut(@Actor() actor: SignedIn, @Param('trainerId', ParseUUIDPipe) trainerId: string): Promise<TrainerSummary[]> {
-    return this.trainers.seeOut(actor, trainerId);
+  @ShapeBody(SeeOut)
+  seeOut(
+    @Actor() actor: SignedIn,
+    @Param('trainerId', ParseUUIDPipe) trainerId: string,
+    @Body() { clientsTo }: SeeOut,
+  ): Promise<TrainerSummary[]> {
+    return this.trainers.seeOut(actor, trainerId, clientsTo ?? null);
   }
 
   @Put('me/password')

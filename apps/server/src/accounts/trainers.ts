@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { verify } from '@node-rs/argon2';
 import type { TrainerSummary } from '@waxwing/core';
 import type { NewPassword, NewTrainer } from '@waxwing/core/shapes';
-import { Not, Repository } from 'typeorm';
+import { Not, Repository, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
@@ -56,17 +56,22 @@ export class Trainers {
     return this.list(actor);
   }
 
-  /** Their sign-ins end at once. Their clients have to be somebody else's before. */
-  async seeOut(actor: SignedIn, trainerId: string): Promise<TrainerSummary[]> {
+  /** Their sign-ins end at once, and their clients go, with their past, to somebody who stays. */
+  async seeOut(actor: SignedIn, trainerId: string, clientsTo: string | null): Promise<TrainerSummary[]> {
     this.ownersOnly(actor);
-    const trainer = (await this.list(actor)).find((each) => each.trainerId === trainerId && !each.leftAt);
+    const here = (await this.list(actor)).filter(({ leftAt }) => !leftAt);
+    const trainer = here.find((each) => each.trainerId === trainerId);
     if (!trainer) throw new NotFoundException({ message: 'Nobody of that id works here' });
     if (trainerId === actor.trainerId) throw new BadRequestException({ message: 'You can’t see yourself out' });
-    if (trainer.clients > 0) {
-      throw new ConflictException({ message: `${trainer.name} still has ${trainer.clients} clients: they hand them over first` });
+    const heir = here.find((each) => each.trainerId === clientsTo && each.trainerId !== trainerId);
+    if (trainer.clients > 0 && !heir) {
+      const message = `say who takes their ${trainer.clients === 1 ? 'client' : `${trainer.clients} clients`}`;
+      throw new ConflictException({ message: `${trainer.name}: ${message}`, problems: [{ path: 'clientsTo', message }] });
     }
+    const now = this.clock.now().toISOString();
     await this.transactions.run(async (manager) => {
-      await manager.update(TrainerEntity, { id: trainerId }, { leftAt: this.clock.now().toISOString() });
+      if (heir) await handOverAll(manager, actor.studioId, trainerId, heir.trainerId, now);
+      await manager.update(TrainerEntity, { id: trainerId }, { leftAt: now });
       await manager.delete(SignInEntity, { trainerId });
     });
     return this.list(actor);
@@ -87,5 +92,21 @@ export class Trainers {
 
   private ownersOnly({ role }: SignedIn): void {
     if (role !== 'owner') throw new ForbiddenException({ message: 'Only the studio’s owner does this' });
+  }
+}
+
+/** In SQL, since accounts stand below clients: ends every assignment and begins it for the other, who may share some already. */
+async function handOverAll(manager: EntityManager, studioId: string, from: string, to: string, now: string): Promise<void> {
+  const rows = await manager.query<{ clientId: string }[]>(
+    `select "clientId" from client_assignments where "trainerId" = ? and until is null
+       and "clientId" not in (select "clientId" from client_assignments where "trainerId" = ? and until is null)`,
+    [from, to],
+  );
+  await manager.query(`update client_assignments set until = ? where "trainerId" = ? and until is null`, [now, from]);
+  for (const { clientId } of rows) {
+    await manager.query(
+      `insert into client_assignments (id, "studioId", "clientId", "trainerId", since, until) values (?, ?, ?, ?, ?, null)`,
+      [uuid(), studioId, clientId, to, now],
+    );
   }
 }

@@ -149,6 +149,11 @@ export class Clients {
       ...document.cautions.flatMap(({ caution }, i) =>
         cautions.has(caution) ? [] : [{ path: `cautions[${i}].caution`, message: `no caution ${caution}` }],
       ),
+      ...Object.entries(document.stances ?? {}).flatMap(([point, position]) =>
+        vocabulary.stances?.find(({ id }) => id === point)?.positions.some(({ id }) => id === position)
+          ? []
+          : [{ path: 'stances', message: `no position ${String(position)} on ${point}` }],
+      ),
       ...(document.homeKit ? kitOf(document.homeKit) : []).flatMap((id) =>
         kit.has(id) ? [] : [{ path: 'homeKit', message: `no kit ${id}` }],
       ),

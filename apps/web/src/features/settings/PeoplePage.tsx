@@ -36,7 +36,17 @@ export default function PeoplePage() {
 function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
   const { me } = useSignedIn();
   const refresh = useRefresh();
-  const seeOut = useMutation({ mutationFn: (trainerId: string) => api.delete(`trainers/${trainerId}`), onSuccess: refresh });
+  const [leaving, setLeaving] = useState<string | null>(null);
+  const [clientsTo, setClientsTo] = useState('');
+  const seeOut = useMutation({
+    mutationFn: (trainerId: string) => api.delete(`trainers/${trainerId}`, clientsTo ? { clientsTo } : {}),
+    onSuccess: async () => {
+      setLeaving(null);
+      setClientsTo('');
+      await refresh();
+    },
+  });
+  const stay = (trainerId: string) => trainers.filter((each) => each.trainerId !== trainerId && !each.leftAt);
   return (
     <section aria-label="Who works here">
       <ul>
@@ -57,16 +67,47 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
             {leftAt ? (
               <span className="text-quiet">no longer here</span>
             ) : me.role === 'owner' && trainerId !== me.trainerId ? (
-              <button type="button" className="btn btn-ghost min-h-11 font-normal" onClick={() => seeOut.mutate(trainerId)}>
-                End their access
+              <button
+                type="button"
+                className="btn btn-ghost min-h-11 font-normal"
+                aria-expanded={leaving === trainerId}
+                onClick={() => setLeaving(leaving === trainerId ? null : trainerId)}
+              >
+                End their access …
               </button>
             ) : (
               <span />
             )}
+            {leaving === trainerId && (
+              <form
+                className="flex flex-wrap items-end gap-3 pb-2 sm:col-span-4"
+                onSubmit={(event) => {
+                  event.preventDefault();
+                  seeOut.mutate(trainerId);
+                }}
+              >
+                {clients > 0 && (
+                  <Pick
+                    label="Their clients go, with their past, to"
+                    wide="w-64"
+                    value={clientsTo}
+                    problem={problemAt(seeOut.error, 'clientsTo')}
+                    options={[
+                      { value: '', text: 'choose' },
+                      ...stay(trainerId).map((each) => ({ value: each.trainerId, text: each.name })),
+                    ]}
+                    onChange={(event) => setClientsTo(event.target.value)}
+                  />
+                )}
+                <button type="submit" className="btn min-h-11" disabled={seeOut.isPending}>
+                  End {name}’s access
+                </button>
+              </form>
+            )}
           </li>
         ))}
       </ul>
-      {seeOut.error && (
+      {seeOut.error && !problemAt(seeOut.error, 'clientsTo') && (
         <p role="alert" className="mt-2 font-bold">
           {seeOut.error.message}
         </p>
