@@ -48,6 +48,7 @@ export type { SetUp } from './client/setUp.ts';
 export * from './planning/intervals.ts';
 export * from './progress/libraryHealth.ts';
 export * from './progress/mastery.ts';
+export * from './progress/nextRungs.ts';
 export * from './progress/openness.ts';
 export * from './session/actions.ts';
 export * from './session/amount.ts';

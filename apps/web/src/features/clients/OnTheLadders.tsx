@@ -1,35 +1,9 @@
-import type { ClientSummary, MovementDocument } from '@waxwing/core';
+import { nextRungs, type ClientSummary, type NextRung } from '@waxwing/core';
 import { Link } from 'react-router';
 import { Choice } from '../../shared/Choice.tsx';
 import { usePlaces, type IndexedLibrary } from '../../shared/queries.ts';
 import { useAddress } from '../../shared/useAddress.ts';
-import { useViewpoint, type Viewpoint } from '../../shared/viewpoint.ts';
-
-interface NextRung {
-  readonly document: MovementDocument;
-  readonly why: readonly string[];
-}
-
-/** The steps on from what somebody stands on, by family; those that are open first, three of each. */
-function nextRungs(
-  library: IndexedLibrary,
-  openness: NonNullable<Viewpoint['openness']>,
-): ReadonlyMap<string, readonly NextRung[]> {
-  const stood = new Set(openness.stoodOn);
-  const byFamily = new Map<string, Map<string, NextRung>>();
-  for (const id of stood) {
-    for (const { to } of library.ladder.harderFrom(id)) {
-      const document = library.revision(to)?.document;
-      if (!document || stood.has(to)) continue;
-      const family = byFamily.get(document.family) ?? new Map<string, NextRung>();
-      byFamily.set(document.family, family);
-      family.set(to, { document, why: openness.obstaclesTo(to).map(({ text }) => text) });
-    }
-  }
-  return new Map(
-    [...byFamily].map(([family, found]) => [family, [...found.values()].sort((a, b) => a.why.length - b.why.length).slice(0, 3)]),
-  );
-}
+import { useViewpoint } from '../../shared/viewpoint.ts';
 
 /** What is open to them next on each ladder, and why not more. */
 export function OnTheLadders({ client, library }: { client: ClientSummary; library: IndexedLibrary }) {
@@ -37,7 +11,9 @@ export function OnTheLadders({ client, library }: { client: ClientSummary; libra
   const address = useAddress();
   const room = address.get('room');
   const { openness } = useViewpoint(client.clientId, room);
-  const rungs = openness ? nextRungs(library, openness) : new Map<string, readonly NextRung[]>();
+  const rungs = openness
+    ? nextRungs(library.ladder, openness, (id) => library.revision(id)?.document)
+    : new Map<string, readonly NextRung[]>();
   return (
     <section aria-label="On the ladders">
       <div className="flex flex-wrap items-baseline gap-x-4">

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import {
   amountText,
-  EFFORT_WORDS,
+  answerText,
   loadText,
   lowerFirst,
   type CueTrialLog,
@@ -180,7 +180,7 @@ function SetRow({ set, names }: { set: SetLog; names: Names }) {
         ))}
         {set.endReason === 'pain' && <b>ended: pain</b>}
       </td>
-      <td>{set.effort ? EFFORT_WORDS[set.effort].toLowerCase() : '–'}</td>
+      <td>{effortText(set)}</td>
       <td>
         {!set.looked && <span className="text-quiet">not looked at</span>}
         {set.looked && set.faults.length === 0 && <span className="text-success">✓ clean</span>}
@@ -212,4 +212,11 @@ function Trial({ trial }: { trial: CueTrialLog }) {
       {trial.outcome && !trial.counts && <span className="text-quiet"> (something else was changed too)</span>}
     </div>
   );
+}
+
+/** What was said of a set: the word, and the number where one was asked for. */
+function effortText({ effort, reserve }: SetLog): string {
+  if (effort === null) return '–';
+  const word = answerText({ effort }, 'words');
+  return reserve === undefined ? word : `${word}, ${answerText({ effort, reserve }, 'reserve')}`;
 }
