@@ -3,15 +3,15 @@ import { lexiconOf } from '../movement/library.ts';
 import { resolveMovement, stancesInForce } from '../movement/resolvedMovement.ts';
 import { movementDocument, revisionOf, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
 import { EMPTY_BOOK, tallyKey, type TallyBook } from './cueTally.ts';
-import { priorOfPlace, rankCues, type SaidCue } from './rankCues.ts';
+import { priorOfPlace, rankCues, type PreferredCues, type SaidCue } from './rankCues.ts';
 
 const lexicon = lexiconOf(SMALL_VOCABULARY);
 const movement = resolveMovement(revisionOf(movementDocument({ id: 'waxwing:middle' })), lexicon, stancesInForce(lexicon));
 const fault = movement.faults.find((each) => each.type === 'knees-in')!;
 const [FIRST, SECOND] = ['spread-the-floor', 'waxwing:middle/third'] as const;
 
-function rank(book: TallyBook, said: readonly SaidCue[] = []) {
-  return rankCues({ fault, clientName: 'Ilse', book, said });
+function rank(book: TallyBook, said: readonly SaidCue[] = [], style?: PreferredCues) {
+  return rankCues({ fault, clientName: 'Ilse', book, said, style });
 }
 
 function said(cueId: string, outcome: SaidCue['outcome'], part: Partial<SaidCue> = {}): SaidCue {
@@ -61,6 +61,30 @@ describe('ranking cues', () => {
     expect(estimateOf(said(FIRST, 'better'))).toBeCloseTo((0.5 + 4 * 0.5) / 5, 6);
     expect(estimateOf(said(FIRST, 'same', { counts: false }))).toBe(0.5);
     expect(estimateOf(said(FIRST, undefined))).toBe(0.5);
+  });
+
+  test('a kind that the client takes to stands two places higher, until trials say otherwise', () => {
+    const [first] = rank(EMPTY_BOOK, [], { kinds: ['analogy'], touch: 'ask' });
+    expect(first).toMatchObject({
+      cue: { cueId: SECOND },
+      reasons: ['no history yet; second in the library', 'a kind that Ilse takes to'],
+    });
+    expect(first!.estimate).toBeCloseTo(0.55, 6);
+    const tried = {
+      client: { [tallyKey(fault.faultId, SECOND)]: { trials: 6, score: 0, fixed: 0 } },
+      others: {},
+      othersByType: {},
+    };
+    expect(rank(tried, [], { kinds: ['analogy'], touch: 'ask' })[0]!.cue.cueId).toBe(FIRST);
+  });
+
+  test('nobody is touched who doesn’t want it; who is asked each time, is', () => {
+    const hands = { ...fault, cues: fault.cues.map((cue) => (cue.cueId === FIRST ? { ...cue, kind: 'touch' as const } : cue)) };
+    const ask = (touch: PreferredCues['touch']) =>
+      rankCues({ fault: hands, clientName: 'Ilse', book: EMPTY_BOOK, said: [], style: { kinds: [], touch } });
+    expect(ask('no').map((each) => each.cue.cueId)).toEqual([SECOND]);
+    expect(ask('ask')[0]!.reasons).toContain('ask before you touch');
+    expect(ask('yes')[0]!.reasons).toEqual(['no history yet; first in the library']);
   });
 
   test('a place far down is never expected to work less than a fifth of the time', () => {

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import type { EventDraft, EventsAnswer, SessionEvent } from '@waxwing/core';
+import type { EventDraft, EventsAnswer, SessionBrief, SessionEvent } from '@waxwing/core';
 import { v4 } from 'uuid';
 import { RequestRefused, Unreachable } from '../api.ts';
 import { deviceStoreFor, type DeviceStore } from './deviceStore.ts';
@@ -34,6 +34,29 @@ function server(...failures: Error[]) {
   };
   return { got, send };
 }
+
+describe('forgetting a client', () => {
+  const brief = (sessionId: string, ...clientIds: string[]) =>
+    ({ sessionId, clients: clientIds.map((clientId) => ({ clientId, name: clientId })) }) as unknown as SessionBrief;
+  const about = (clientId: string, text: string): EventDraft => ({ type: 'note', clientId, payload: { text } });
+
+  test('an hour alone goes whole; of a shared one only their part; the others’ unsent events are still sent', async () => {
+    const [alone, shared, gone, stays] = [v4(), v4(), v4(), v4()] as [string, string, string, string];
+    await store.saveBrief(brief(alone, gone));
+    await store.saveBrief(brief(shared, gone, stays));
+    await store.append(alone, [about(gone, 'a'), note('b')], 0, new Date());
+    await store.append(shared, [about(gone, 'c'), about(stays, 'd'), note('e')], 0, new Date());
+    await store.forget(gone);
+    expect(await store.brief(alone)).toBeUndefined();
+    expect((await store.brief(shared))!.clients.map(({ clientId }) => clientId)).toEqual([stays]);
+    expect(await store.events(alone)).toEqual([]);
+    expect((await store.events(shared)).map(({ payload }) => (payload as { text: string }).text).sort()).toEqual(['d', 'e']);
+    expect(await store.unsentCount()).toBe(2);
+    // Somebody whom this device never met changes nothing.
+    await store.forget(v4());
+    expect(await store.unsentCount()).toBe(2);
+  });
+});
 
 describe('the device store', () => {
   test('numbers are drawn once, also by appends that run into each other', async () => {
