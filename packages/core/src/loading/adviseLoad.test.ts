@@ -46,6 +46,25 @@ describe('the load to take', () => {
     expect(advise({ due: { kind: 'step-down' } })).toMatchObject({ load: pair(6), target: 12 });
   });
 
+  test('a decision that is older than the last time counts no more', () => {
+    const due = { kind: 'raise', localDate: '2026-03-02', load: pair(10), target: 8 } as const;
+    expect(advise({ due, last: { ...LAST, localDate: '2026-03-02' } }).load).toEqual(pair(10));
+    expect(advise({ due, last: { ...LAST, localDate: '2026-03-09' } })).toMatchObject({
+      load: pair(8),
+      reasons: ['as last time'],
+    });
+  });
+
+  test('who fell short with nothing left is asked for what they made', () => {
+    const short = { ...LAST, target: 12, done: 10, effort: 'nothing-left' } as const;
+    expect(advise({ last: short }).target).toBe(10);
+    expect(advise({ last: { ...short, done: 5 } }).target).toBe(8);
+    expect(advise({ last: short, due: { kind: 'repeat', text: 'The same again' } })).toMatchObject({
+      target: 10,
+      reasons: ['decided last time: the same again'],
+    });
+  });
+
   test('a raise in words is worked out here: too big a step gives reps instead', () => {
     const raised = advise({ due: { kind: 'raise' } });
     expect(raised).toMatchObject({ load: pair(8), target: 14 });

@@ -1,6 +1,5 @@
 import type { Dose } from '../movement/dose.ts';
 import type { Load } from '../movement/load.ts';
-import { amountText } from '../movement/doseText.ts';
 import { isSameLoad, loadKg, loadText } from '../movement/loadText.ts';
 import { lowerFirst } from '../movement/text.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
@@ -13,6 +12,7 @@ import { repsAt, wholeReps, type StrengthEstimate } from './strength.ts';
 
 /** What somebody did with a movement when they last did it. */
 export interface LastLoad {
+  readonly localDate?: string;
   readonly load: Load;
   readonly target: number;
   readonly done: number;
@@ -23,14 +23,22 @@ export interface LastLoad {
   readonly loads?: readonly Load[];
 }
 
+export interface DecidedLoad {
+  readonly kind: DecisionKind;
+  readonly localDate?: string;
+  readonly text?: string;
+  readonly load?: Load;
+  readonly target?: number;
+}
+
 export interface LoadQuestion {
   readonly document: Pick<MovementDocument, 'kit' | 'dose' | 'pattern' | 'position' | 'tempo'>;
   /** The loads of the room for this movement, lightest first; empty when nobody described the room. */
   readonly rack: readonly Makeable[];
   /** `null` before the first time. */
   readonly last: LastLoad | null;
-  /** What was decided for next time, with the numbers where they were written down. */
-  readonly due: { readonly kind: DecisionKind; readonly text?: string; readonly load?: Load; readonly target?: number } | null;
+  /** What was decided for next time, with the numbers where they were written down. One that is older than the last time counts no more. */
+  readonly due: DecidedLoad | null;
   readonly targetReserve: number;
   readonly isAlone: boolean;
 }
@@ -70,7 +78,8 @@ function wantedFor(question: LoadQuestion, last: LastLoad): Wanted {
   const fellShort = last.effort === 'nothing-left' && last.done < last.target;
   const again = fellShort ? Math.max(Math.min(low, last.target), last.done) : last.target;
   const same = (reason: string, target = again): Wanted => ({ load: last.load, target, reasons: [reason] });
-  if (!due) return same('as last time');
+  const isStale = due?.localDate !== undefined && last.localDate !== undefined && due.localDate < last.localDate;
+  if (!due || isStale) return same('as last time');
   const decided = due.text ? `decided last time: ${lowerFirst(due.text)}` : 'decided last time';
   if (due.load) return { load: due.load, target: due.target ?? again, reasons: [decided] };
   const steps = stepsFrom(rack, last.load);
@@ -173,11 +182,6 @@ export function adviseLoad(question: LoadQuestion): LoadAdvice {
   }
   const wanted = wantedFor(question, last);
   return cappedAlone(question, madeHere(question, wanted, last), last);
-}
-
-/** A decision's numbers as they are said: "two 12s, 8 reps". */
-export function numbersText(load: Load, target: number, unit: Parameters<typeof amountText>[1]): string {
-  return `${loadText(load)}, ${amountText(target, unit)}`;
 }
 
 /** The step that a clean set with plenty left earns while the top isn't reached. */
