@@ -157,8 +157,8 @@ export function makeableLoads(inventory: Pick<Inventory, 'sources'>, form: LoadF
   return sorted.filter((each, i) => {
     const before = sorted[i - 1];
     if (!before) return true;
-    const sameMass = each.kg !== null && before.kg !== null && Math.abs(each.kg - before.kg) < 1e-6;
-    return !sameMass && !isSameLoad(each.load, before.load);
+    if (each.kg !== null && before.kg !== null) return each.kg - before.kg > 1e-6;
+    return !isSameLoad(each.load, before.load);
   });
 }
 

@@ -99,11 +99,9 @@ export function loadTextIn(load: Load, unit: MassUnit): string {
 
 /** Two loads that are made the same way: same kind, same numbers, same unit. */
 export function isSameLoad(load: Load, other: Load): boolean {
-  const flat = (each: Load) =>
-    JSON.stringify(
-      Object.entries(each)
-        .filter(([, value]) => value !== undefined)
-        .sort(),
-    );
-  return flat(load) === flat(other);
+  if (load.kind !== other.kind) return false;
+  const [a, b] = [load, other] as unknown as readonly Record<string, unknown>[];
+  const parts = new Set([...Object.keys(a!), ...Object.keys(b!)]);
+  // Plates are a list; everything else is one value.
+  return [...parts].every((part) => a![part] === b![part] || (part === 'platesPerSide' && String(a![part]) === String(b![part])));
 }
