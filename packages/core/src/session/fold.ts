@@ -343,8 +343,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     const set = setOf(draft, event.payload.setId);
     if (!set) return;
     set.effort = event.payload.effort;
-    if (event.payload.reserve === undefined) delete set.reserve;
-    else set.reserve = event.payload.reserve;
+    const { reserve } = event.payload;
+    if (reserve !== undefined) set.reserve = reserve;
+    // Said again without a number: only then, since deleting makes an object slow.
+    else if (set.reserve !== undefined) delete set.reserve;
   },
   'load-changed': (draft, event) => {
     const lane = laneOfItem(draft, event.payload.itemId);
