@@ -3,7 +3,7 @@ import type { Load } from '../movement/load.ts';
 import { isSameLoad, loadKg, loadText } from '../movement/loadText.ts';
 import { lowerFirst } from '../movement/text.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
-import { RESERVE_OF_EFFORT, reserveOf, type Effort } from './effort.ts';
+import { answerOf, reserveOf, type Effort } from './effort.ts';
 import { heaviestUpTo, loadFormsOf, stepsFrom, type Makeable } from './makeable.ts';
 import type { DecisionKind, MovementOutcome } from './nextSession.ts';
 import { ALONE_REPS, BRIDGE_LEAST, BRIDGE_REPS, estimateFrom, isLyingPress, raise, rangeOf, stepOf, strongest } from './raise.ts';
@@ -56,12 +56,17 @@ export function recentStrength(
   dose: Dose,
   { outcomes = [], loads = [] }: Pick<LastLoad, 'outcomes' | 'loads'>,
 ): StrengthEstimate | null {
-  return outcomes.reduce<StrengthEstimate | null>((best, { leastDone, effort, reserve }, i) => {
+  return outcomes.reduce<StrengthEstimate | null>((best, outcome, i) => {
     const load = loads[i];
-    if (!load || !effort) return best;
-    const answer = { effort, ...(reserve !== undefined && { reserve }) };
-    return strongest(best, estimateFrom(dose, load, leastDone, reserveOf(answer)));
+    const answer = answerOf(outcome);
+    return load && answer ? strongest(best, estimateFrom(dose, load, outcome.leastDone, reserveOf(answer))) : best;
   }, null);
+}
+
+/** Reps that were left last time; where nobody asked, `unasked`. */
+function reserveLeft(last: LastLoad, unasked: number): number {
+  const answer = answerOf(last);
+  return answer ? reserveOf(answer) : unasked;
 }
 
 interface Wanted {
@@ -91,9 +96,7 @@ function wantedFor(question: LoadQuestion, last: LastLoad): Wanted {
     dose,
     load: last.load,
     done: last.done,
-    reserve: last.effort
-      ? reserveOf({ effort: last.effort, ...(last.reserve !== undefined && { reserve: last.reserve }) })
-      : targetReserve,
+    reserve: reserveLeft(last, targetReserve),
     steps,
     targetReserve,
     isAlone: isAlone && isLyingPress(document),
@@ -113,9 +116,8 @@ function madeHere({ document, rack, targetReserve }: LoadQuestion, wanted: Wante
   const near = (kg === null ? null : heaviestUpTo(rack, kg)) ?? rack[0]!;
   if (near.kg !== null && kg !== null && Math.abs(near.kg - kg) < 1e-6) return { ...wanted, load: near.load, how: near.how };
   const { low, high } = rangeOf(document.dose);
-  const reserve = last.effort ? RESERVE_OF_EFFORT[last.effort] : targetReserve;
   const estimate = strongest(
-    estimateFrom(document.dose, last.load, last.done, last.reserve ?? reserve),
+    estimateFrom(document.dose, last.load, last.done, reserveLeft(last, targetReserve)),
     recentStrength(document.dose, last),
   );
   const missing = kg === 0 ? `nothing was written down for ${near.how}` : `no ${loadText(wanted.load)} here`;
@@ -144,8 +146,7 @@ function madeHere({ document, rack, targetReserve }: LoadQuestion, wanted: Wante
 function cappedAlone(question: LoadQuestion, advice: LoadAdvice, last: LastLoad | null): LoadAdvice {
   const { document, rack, isAlone } = question;
   if (!isAlone || !isLyingPress(document) || rack.length === 0) return advice;
-  const estimate =
-    last && estimateFrom(document.dose, last.load, last.done, last.reserve ?? (last.effort ? RESERVE_OF_EFFORT[last.effort] : 0));
+  const estimate = last && estimateFrom(document.dose, last.load, last.done, reserveLeft(last, 0));
   const may = rack.findLast(({ kg }) => kg !== null && estimate && repsAt(estimate, kg) + 1e-9 >= ALONE_REPS) ?? rack[0]!;
   const kg = loadKg(advice.load);
   if (kg !== null && may.kg !== null && kg <= may.kg + 1e-6) return advice;

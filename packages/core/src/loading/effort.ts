@@ -34,14 +34,20 @@ export function effortOfReserve(reserve: number): Effort {
   return reserve <= nothing ? 'nothing-left' : 'about-right';
 }
 
+/** The answer that stands in a set, a session or a history; `null` when nobody asked. */
+export function answerOf({
+  effort,
+  reserve,
+}: {
+  readonly effort: Effort | null;
+  readonly reserve?: number;
+}): EffortAnswer | null {
+  return effort && { effort, ...(reserve !== undefined && { reserve }) };
+}
+
 /** Reps in reserve that an answer stands for. */
 export function reserveOf({ effort, reserve }: EffortAnswer): number {
   return reserve ?? RESERVE_OF_EFFORT[effort];
-}
-
-/** RPE counts down from ten what reserve counts up. */
-export function reserveOfRpe(rpe: number): number {
-  return 10 - rpe;
 }
 
 /** More than this in reserve nobody can tell apart. */

@@ -21,8 +21,8 @@ const rackOf = (...values: number[]) => makeableLoads({ sources: [kilograms(...v
 const single = (value: number): Load => ({ kind: 'single', value, unit: 'kg' });
 const RACK = rackOf(2, 4, 6, 8, 10, 12.5, 15);
 
-interface Set {
-  readonly kg: number;
+interface SetDone {
+  readonly load: Load;
   readonly done: number;
   readonly effort?: Effort;
   readonly reserve?: number;
@@ -34,7 +34,7 @@ interface Set {
 }
 
 function after({
-  kg,
+  load,
   done,
   effort = 'plenty-left',
   reserve,
@@ -43,7 +43,7 @@ function after({
   risk = false,
   slowed = false,
   target = done,
-}: Set): NextSet {
+}: SetDone): NextSet {
   return proposeNextSet({
     dose: RANGE,
     target,
@@ -59,8 +59,8 @@ function after({
     easier: null,
     harder: null,
     loading: {
-      load: single(kg),
-      steps: stepsFrom(rack, single(kg)),
+      load,
+      steps: stepsFrom(rack, load),
       targetReserve: 2,
       isAlone: alone,
       slower: slowed ? null : 'Three seconds down',
@@ -70,10 +70,10 @@ function after({
 
 describe('the next load', () => {
   test('the worked example: too big a step at twelve, takeable at eighteen', () => {
-    const twelve = after({ kg: 8, done: 12 });
+    const twelve = after({ load: single(8), done: 12 });
     expect(twelve).toMatchObject({ kind: 'amount', target: 14 });
     expect(twelve.reasons.join('; ')).toContain('10 kg predicts 6.8 to failure, 4.8 with 2 in reserve, under 8');
-    expect(after({ kg: 8, done: 18, reserve: 2 })).toMatchObject({
+    expect(after({ load: single(8), done: 18, reserve: 2 })).toMatchObject({
       kind: 'load',
       direction: 'heavier',
       to: { kg: 10 },
@@ -83,17 +83,17 @@ describe('the next load', () => {
   });
 
   test('up to eight above the range, then slower, then a lever', () => {
-    expect(after({ kg: 4, done: 19, rack: rackOf(4, 6) })).toMatchObject({ kind: 'amount', target: 12 + BRIDGE_REPS });
-    expect(after({ kg: 4, done: 20, rack: rackOf(4, 6) })).toMatchObject({
+    expect(after({ load: single(4), done: 19, rack: rackOf(4, 6) })).toMatchObject({ kind: 'amount', target: 12 + BRIDGE_REPS });
+    expect(after({ load: single(4), done: 20, rack: rackOf(4, 6) })).toMatchObject({
       kind: 'tempo',
       text: 'Three seconds down',
       target: 8,
     });
-    expect(after({ kg: 4, done: 20, rack: rackOf(4, 6), slowed: true })).toMatchObject({ kind: 'same' });
+    expect(after({ load: single(4), done: 20, rack: rackOf(4, 6), slowed: true })).toMatchObject({ kind: 'same' });
   });
 
   test('a rack that cannot bridge it says so, and more reps are not asked for', () => {
-    const stuck = after({ kg: 4, done: 12, rack: rackOf(4, 12) });
+    const stuck = after({ load: single(4), done: 12, rack: rackOf(4, 12) });
     expect(stuck).toMatchObject({ kind: 'tempo' });
     expect(stuck.reasons.join()).toContain('this rack cannot bridge that step');
   });
@@ -110,59 +110,30 @@ describe('the next load', () => {
     };
     const rack = makeableLoads({ sources: [bar] }, { hold: 'bar', what: 'barbell' });
     const load: Load = { kind: 'bar', bar: 20, platesPerSide: [5], unit: 'kg' };
-    const next = proposeNextSet({
-      dose: RANGE,
-      target: 14,
-      done: 14,
-      effort: 'plenty-left',
-      clean: true,
-      riskOpen: false,
-      painReported: false,
-      rangeEase: null,
-      rangeEased: false,
-      easedBy: null,
-      easier: null,
-      harder: null,
-      loading: { load, steps: stepsFrom(rack, load), targetReserve: 2, isAlone: false, slower: null },
-    });
+    const next = after({ load, done: 14, rack });
     expect(next).toMatchObject({ kind: 'load', to: { kg: 35, how: 'bar with 5 + 2.5 a side (35 kg in all)' }, target: 9 });
   });
 
   test('a pin is tried once the top of the range is made', () => {
     const rack = makeableLoads({ sources: [{ kind: 'stack', what: 'cable', pins: 9 }] }, { hold: 'stack', what: 'cable' });
     const load: Load = { kind: 'stack', pin: 4 };
-    const at = (done: number) =>
-      proposeNextSet({
-        dose: RANGE,
-        target: done,
-        done,
-        effort: 'plenty-left',
-        clean: true,
-        riskOpen: false,
-        painReported: false,
-        rangeEase: null,
-        rangeEased: false,
-        easedBy: null,
-        easier: null,
-        harder: null,
-        loading: { load, steps: stepsFrom(rack, load), targetReserve: 2, isAlone: false, slower: null },
-      });
+    const at = (done: number) => after({ load, done, rack });
     expect(at(10)).toMatchObject({ kind: 'amount', target: 12 });
     expect(at(12)).toMatchObject({ kind: 'load', to: { load: { kind: 'stack', pin: 5 } }, target: 8, rule: 'tried' });
   });
 
   test('nothing left and reps lost: one makeable step down; within the range what was made', () => {
-    expect(after({ kg: 10, done: 6, target: 10, effort: 'nothing-left' })).toMatchObject({
+    expect(after({ load: single(10), done: 6, target: 10, effort: 'nothing-left' })).toMatchObject({
       kind: 'load',
       direction: 'lighter',
       to: { kg: 8 },
       target: 10,
     });
-    expect(after({ kg: 10, done: 9, target: 10, effort: 'nothing-left' })).toMatchObject({ kind: 'amount', target: 9 });
+    expect(after({ load: single(10), done: 9, target: 10, effort: 'nothing-left' })).toMatchObject({ kind: 'amount', target: 9 });
   });
 
   test('alone on the back: nothing that couldn’t be done twelve times, and it says so', () => {
-    const next = after({ kg: 8, done: 18, reserve: 2, alone: true });
+    const next = after({ load: single(8), done: 18, reserve: 2, alone: true });
     expect(next.kind).not.toBe('load');
     expect(next.reasons.join()).toContain('alone on the back only what could be done 12 times');
     expect(isLyingPress({ pattern: 'push', position: 'supine', kit: { needed: ['dumbbells', 'bench'], optional: [] } })).toBe(
@@ -189,7 +160,7 @@ describe('the next load', () => {
         (values, pick, done, effort, risk, alone) => {
           const rack = rackOf(...values);
           const from = rack[pick % rack.length]!;
-          const next = after({ kg: from.kg!, done, effort, rack, risk, alone });
+          const next = after({ load: from.load, done, effort, rack, risk, alone });
           if (next.kind !== 'load') return;
           expect(rack.some(({ load }) => isSameLoad(load, next.to.load))).toBe(true);
           if (next.direction === 'lighter') return expect(next.to.kg!).toBeLessThan(from.kg!);
@@ -212,7 +183,7 @@ describe('the next load', () => {
     let [kg, target] = [8, 8];
     for (let session = 0; session < 104; session += 1) {
       const reserve = Math.floor(epley(kg) + 1e-9) - target;
-      const next = after({ kg, done: target, effort: effortOfReserve(reserve), reserve });
+      const next = after({ load: single(kg), done: target, effort: effortOfReserve(reserve), reserve });
       if (next.kind === 'load') kg = next.to.kg!;
       target = next.target;
     }

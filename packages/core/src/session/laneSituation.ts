@@ -4,7 +4,7 @@ import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts'
 import { triage, type Triage } from '../coaching/triage.ts';
 import { ladderOf, nearest, type Ladder } from '../ladder/ladder.ts';
 import { isAdvisedFor, isOpenTo, type Circumstances } from '../ladder/openTo.ts';
-import { reserveOf, type Effort, type EffortAnswer } from '../loading/effort.ts';
+import { answerOf, reserveOf, type Effort, type EffortAnswer } from '../loading/effort.ts';
 import { rackFor, stepsFrom, type LoadSteps, type Makeable } from '../loading/makeable.ts';
 import { targetReserveOf } from '../loading/parameters.ts';
 import { isLyingPress, raise, type Raise } from '../loading/raise.ts';
@@ -334,11 +334,6 @@ function easedBy(set: SetState): string | null {
   return eased?.change?.text ?? null;
 }
 
-/** The client's answer on a set; `null` when nobody asked. */
-export function answerOf({ effort, reserve }: Pick<SetState, 'effort' | 'reserve'>): EffortAnswer | null {
-  return effort && { effort, ...(reserve !== undefined && { reserve }) };
-}
-
 /** A lowering that is slower than the movement's own. */
 export const SLOWER_KEY = 'harder:tempo';
 
@@ -465,13 +460,14 @@ function nextLoads(
   outcome: MovementOutcome,
 ): { raise: Raise | null; lighter: Makeable | null } {
   const rack = index.rack(item.movementId);
-  if (rack.length === 0 || outcome.effort === null) return { raise: null, lighter: null };
+  const answer = answerOf(outcome);
+  if (rack.length === 0 || !answer) return { raise: null, lighter: null };
   const steps: LoadSteps = stepsFrom(rack, load);
   const next = raise({
     dose: item.dose,
     load,
     done: outcome.leastDone,
-    reserve: reserveOf({ effort: outcome.effort, ...(outcome.reserve !== undefined && { reserve: outcome.reserve }) }),
+    reserve: reserveOf(answer),
     steps,
     targetReserve: targetReserveOf(index.stances(clientId)),
     isAlone: isAloneUnder(index, movement.document),

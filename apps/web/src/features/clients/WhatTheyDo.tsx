@@ -1,6 +1,7 @@
 import {
   MASTERY,
   amountText,
+  answerOf,
   answerText,
   effortScaleOf,
   loadTextIn,
@@ -174,6 +175,7 @@ function MovementLine({ row, client, library, history, inventory, onMark, onSetU
   const unit = client.unit ?? 'kg';
   const due = history.due.find(({ movementId }) => movementId === document.id) ?? null;
   const advice = useAdvise(library, client, history, inventory)(document);
+  const answer = past && answerOf(past);
   const setUp = setUpText(row.setUp);
   const each = document.dose.perSide ? ' a side' : '';
   return (
@@ -186,8 +188,7 @@ function MovementLine({ row, client, library, history, inventory, onMark, onSetU
           <p className="text-quiet text-sm">
             {shortDay(past.localDate)}: {amountText(past.done, document.dose.kind)}
             {each}, {loadTextIn(past.load, unit)}
-            {past.effort &&
-              `, ${answerText({ effort: past.effort, ...(past.reserve !== undefined && { reserve: past.reserve }) }, effortScaleOf(stances))}`}
+            {answer && `, ${answerText(answer, effortScaleOf(stances))}`}
           </p>
         )}
       </div>

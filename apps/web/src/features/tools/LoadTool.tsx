@@ -1,4 +1,5 @@
 import {
+  answerOf,
   estimateStrength,
   heaviestUpTo,
   inUnit,
@@ -55,9 +56,8 @@ export function LoadTool() {
     setUnit('kg');
     setLoad(numberText(Math.round(hand.totalKg * 100) / 100));
     setReps(String(past.done));
-    setReserve(
-      String(past.effort ? reserveOf({ effort: past.effort, ...(past.reserve !== undefined && { reserve: past.reserve }) }) : 2),
-    );
+    const answer = answerOf(past);
+    setReserve(String(answer ? reserveOf(answer) : 2));
     const isPair = past.load.kind === 'pair';
     const text = `${clientName}, ${lowerFirst(document.name)}${isPair ? `: both hands together, ${numberText(hand.perHandKg)} kg in each` : ''}`;
     setTaken({ text, document });
