@@ -1,26 +1,11 @@
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsDefined,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsObject,
-  IsOptional,
-  IsString,
-  Length,
-  Matches,
-  Max,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, IsObject, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { IsDay } from '../checks/day.ts';
+import { Each, Maybe, One, Trimmed } from '../checks/parts.ts';
 import { Inventory } from '../loading/inventory.ts';
 import { MASS_UNITS, type MassUnit } from '../movement/load.ts';
 import { CUE_KINDS, MOVEMENT_ID_PATTERN, SIDES, SLUG_PATTERN, type CueKind, type Side } from '../movement/terms.ts';
 import { MASTERY, type Mastery } from '../movement/mastery.ts';
 import { JOB_LOADS, TOUCH_ANSWERS, isMinor, type JobLoad, type TouchAnswer } from './clientTerms.ts';
-import { IsDay } from './day.ts';
 import { MEASURE_IDS } from './measurement.ts';
 import { READINESS_IDS } from './readiness.ts';
 import { SetUp } from './setUp.ts';
@@ -28,8 +13,8 @@ import { SetUp } from './setUp.ts';
 /** A part of the body, or a state, for which work is limited. Health data. */
 export class ClientCaution {
   @Matches(SLUG_PATTERN) caution!: string;
-  @IsOptional() @IsIn(SIDES) side?: Side;
-  @IsOptional() @IsString() @Length(1, 300) note?: string;
+  @Maybe() @IsIn(SIDES) side?: Side;
+  @Maybe() @IsString() @Length(1, 300) note?: string;
 }
 
 /** What a goal is told by: from where, to where, and where they are. */
@@ -37,13 +22,13 @@ export class GoalMeasure {
   @IsString() @Length(1, 20) unit!: string;
   @IsNumber() @Min(0) @Max(100000) start!: number;
   @IsNumber() @Min(0) @Max(100000) target!: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(100000) now?: number;
+  @Maybe() @IsNumber() @Min(0) @Max(100000) now?: number;
 }
 
 export class ClientGoal {
   @IsString() @Length(2, 200) text!: string;
-  @IsOptional() @IsDay() by?: string;
-  @IsOptional() @ValidateNested() @Type(() => GoalMeasure) measure?: GoalMeasure;
+  @Maybe() @IsDay() by?: string;
+  @Maybe() @One(() => GoalMeasure) measure?: GoalMeasure;
 }
 
 export class Clearance {
@@ -60,18 +45,18 @@ export class GoAhead {
 export class Readiness {
   @IsDay() askedOn!: string;
   @IsArray() @ArrayMaxSize(20) @IsIn([...READINESS_IDS], { each: true }) yes!: string[];
-  @IsOptional() @IsString() @Length(1, 500) note?: string;
-  @IsOptional() @ValidateNested() @Type(() => Clearance) clearance?: Clearance;
-  @IsOptional() @ValidateNested() @Type(() => GoAhead) goAhead?: GoAhead;
+  @Maybe() @IsString() @Length(1, 500) note?: string;
+  @Maybe() @One(() => Clearance) clearance?: Clearance;
+  @Maybe() @One(() => GoAhead) goAhead?: GoAhead;
 }
 
 /** Lengths in centimetres, by tape; what isn't known is taken from height. */
 export class ClientBuild {
-  @IsOptional() @IsNumber() @Min(80) @Max(250) heightCm?: number;
-  @IsOptional() @IsNumber() @Min(20) @Max(80) thighCm?: number;
-  @IsOptional() @IsNumber() @Min(20) @Max(80) shankCm?: number;
-  @IsOptional() @IsNumber() @Min(25) @Max(100) trunkCm?: number;
-  @IsOptional() @IsNumber() @Min(30) @Max(110) armCm?: number;
+  @Maybe() @IsNumber() @Min(80) @Max(250) heightCm?: number;
+  @Maybe() @IsNumber() @Min(20) @Max(80) thighCm?: number;
+  @Maybe() @IsNumber() @Min(20) @Max(80) shankCm?: number;
+  @Maybe() @IsNumber() @Min(25) @Max(100) trunkCm?: number;
+  @Maybe() @IsNumber() @Min(30) @Max(110) armCm?: number;
 }
 
 /** What kind of cue somebody takes to. */
@@ -86,39 +71,39 @@ export class MarkOverride {
   @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
   @IsIn(MASTERY) mark!: Mastery;
   @IsDay() on!: string;
-  @IsOptional() @IsString() @Length(1, 200) why?: string;
+  @Maybe() @IsString() @Length(1, 200) why?: string;
 }
 
 export class ClientSetUp {
   @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
-  @IsDefined() @ValidateNested() @Type(() => SetUp) setUp!: SetUp;
+  @One(() => SetUp) setUp!: SetUp;
   /** UTC; a later note from the floor goes before it. */
   @IsString() @Length(20, 30) at!: string;
 }
 
 /** What is known of a client. Private: leaves the server only to their trainer. */
 export class ClientDocument {
-  @IsString() @Length(1, 80) name!: string;
+  @Trimmed() @IsString() @Length(1, 80) name!: string;
   @IsInt() @Min(1900) @Max(2100) birthYear!: number;
   /** Named for a minor. */
-  @IsOptional() @IsString() @Length(1, 80) guardian?: string;
-  @IsOptional() @IsNumber() @Min(0) @Max(90) trainingYears?: number;
-  @IsOptional() @IsString() @Length(1, 80) dayJob?: string;
-  @IsOptional() @IsArray() @ArrayMaxSize(10) @IsIn(JOB_LOADS, { each: true }) jobLoads?: JobLoad[];
-  @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => ClientGoal) goals!: ClientGoal[];
-  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => ClientCaution) cautions!: ClientCaution[];
-  @IsOptional() @ValidateNested() @Type(() => Readiness) readiness?: Readiness;
-  @IsOptional() @ValidateNested() @Type(() => Inventory) homeKit?: Inventory;
-  @IsOptional() @IsIn(MASS_UNITS) unit?: MassUnit;
-  @IsOptional() @ValidateNested() @Type(() => CueStyle) cueStyle?: CueStyle;
-  @IsOptional() @ValidateNested() @Type(() => ClientBuild) build?: ClientBuild;
+  @Maybe() @IsString() @Length(1, 80) guardian?: string;
+  @Maybe() @IsNumber() @Min(0) @Max(90) trainingYears?: number;
+  @Maybe() @IsString() @Length(1, 80) dayJob?: string;
+  @Maybe() @IsArray() @ArrayMaxSize(10) @IsIn(JOB_LOADS, { each: true }) jobLoads?: JobLoad[];
+  @IsArray() @ArrayMaxSize(12) @Each(() => ClientGoal) goals!: ClientGoal[];
+  @IsArray() @ArrayMaxSize(20) @Each(() => ClientCaution) cautions!: ClientCaution[];
+  @Maybe() @One(() => Readiness) readiness?: Readiness;
+  @Maybe() @One(() => Inventory) homeKit?: Inventory;
+  @Maybe() @IsIn(MASS_UNITS) unit?: MassUnit;
+  @Maybe() @One(() => CueStyle) cueStyle?: CueStyle;
+  @Maybe() @One(() => ClientBuild) build?: ClientBuild;
   /** Tests that were picked and body measures that the two agreed to follow. */
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsIn([...MEASURE_IDS], { each: true }) follows?: string[];
-  @IsOptional() @IsString() @Length(1, 2000) notes?: string;
+  @Maybe() @IsArray() @ArrayMaxSize(20) @IsIn([...MEASURE_IDS], { each: true }) follows?: string[];
+  @Maybe() @IsString() @Length(1, 2000) notes?: string;
   /** Positions that hold for this client, over the trainer's and the studio's. */
-  @IsOptional() @IsObject() stances?: Record<string, string>;
-  @IsOptional() @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => MarkOverride) marks?: MarkOverride[];
-  @IsOptional() @IsArray() @ArrayMaxSize(500) @ValidateNested({ each: true }) @Type(() => ClientSetUp) setUps?: ClientSetUp[];
+  @Maybe() @IsObject() stances?: Record<string, string>;
+  @Maybe() @IsArray() @ArrayMaxSize(500) @Each(() => MarkOverride) marks?: MarkOverride[];
+  @Maybe() @IsArray() @ArrayMaxSize(500) @Each(() => ClientSetUp) setUps?: ClientSetUp[];
 }
 
 /** What is wrong with a document that its shape alone can't tell; `today` is the studio's. */

@@ -1,20 +1,41 @@
-import { IsIn, IsOptional, IsString, IsUUID, Length, Matches } from 'class-validator';
+import { IsIn, IsString, Length, Matches } from 'class-validator';
+import { IsId } from '../checks/id.ts';
+import { IsZone } from '../checks/day.ts';
+import { Maybe, Trimmed } from '../checks/parts.ts';
 
 export const TRAINER_ROLES = ['owner', 'trainer'] as const;
 export type TrainerRole = (typeof TRAINER_ROLES)[number];
 
 const PASSWORD = { message: 'password must have at least ten characters' };
 
+const LOGIN = /^[a-z0-9][a-z0-9._-]{1,39}$/i;
+const LOGIN_WORDS = { message: 'login must be 2 to 40 letters, digits, dots or dashes' };
+
 export class NewTrainer {
-  @IsString() @Length(2, 80) name!: string;
-  @Matches(/^[a-z0-9][a-z0-9._-]{1,39}$/i, { message: 'login must be 2 to 40 letters, digits, dots or dashes' }) login!: string;
+  @Trimmed() @IsString() @Length(2, 80) name!: string;
+  @Matches(LOGIN, LOGIN_WORDS) login!: string;
   @IsString() @Length(10, 200, PASSWORD) password!: string;
   @IsIn(TRAINER_ROLES) role!: TrainerRole;
 }
 
 /** Who leaves: their clients go to somebody who stays. */
 export class SeeOut {
-  @IsOptional() @IsUUID() clientsTo?: string;
+  @Maybe() @IsId() clientsTo?: string;
+}
+
+/** A password that the owner sets for a colleague who forgot theirs. */
+export class PasswordForColleague {
+  @IsString() @Length(10, 200, PASSWORD) password!: string;
+}
+
+/** Who opens a new studio, with the code that its server printed. */
+export class FirstOwner {
+  @Trimmed() @IsString() @Length(1, 40) code!: string;
+  @Trimmed() @IsString() @Length(2, 80) studioName!: string;
+  @IsZone() zone!: string;
+  @Trimmed() @IsString() @Length(2, 80) name!: string;
+  @Matches(LOGIN, LOGIN_WORDS) login!: string;
+  @IsString() @Length(10, 200, PASSWORD) password!: string;
 }
 
 export class NewPassword {

@@ -72,6 +72,50 @@ export interface TrainerSummary {
   readonly leftAt: string | null;
 }
 
+/** Where somebody is signed in. */
+export interface SignedInDevice {
+  readonly deviceId: string;
+  readonly trainerId: string;
+  readonly trainerName: string;
+  /** As the browser says it: "Chrome on Android". */
+  readonly device: string;
+  /** UTC. */
+  readonly signedInAt: string;
+  /** UTC, to the hour. */
+  readonly lastSeenAt: string;
+  /** The one that asks. */
+  readonly isThis: boolean;
+}
+
+/** A copy of the whole database that can be put back. */
+export interface BackupSummary {
+  readonly name: string;
+  /** UTC. */
+  readonly madeAt: string;
+  readonly reason: 'daily' | 'asked' | 'upgrade';
+  readonly bytes: number;
+}
+
+export interface BackupsAnswer {
+  /** On the server. */
+  readonly folder: string;
+  /** Newest first. */
+  readonly backups: readonly BackupSummary[];
+  /** Why the last try failed, in words; `null` when it didn't. */
+  readonly failed: string | null;
+  /** Clients who were deleted since the oldest backup was made: it still holds them. */
+  readonly forgottenStillHeld: number;
+  readonly keptDays: { readonly daily: number; readonly weekly: number; readonly others: number };
+}
+
+/** How the server is, for whoever watches it. */
+export interface HealthAnswer {
+  readonly ok: boolean;
+  /** Whether what is sent is stored: `stored`, or what is wrong, in words. */
+  readonly writes: string;
+  readonly disk: 'plenty' | 'low';
+}
+
 export interface Measurement extends MeasuredValue {
   readonly measurementId: string;
   readonly note?: string;
@@ -87,7 +131,7 @@ export interface HistoryAnswer {
 
 /** Everything that is held about one client, to be handed to them. */
 export interface ClientExport {
-  readonly format: 'waxwing-client/1';
+  readonly format: 'waxwing-client/2';
   readonly exportedAt: string;
   readonly client: ClientSummary;
   readonly measurements: readonly Measurement[];
@@ -96,9 +140,11 @@ export interface ClientExport {
   readonly sessions: readonly {
     readonly sessionId: string;
     readonly localDate: string;
-    readonly log: unknown;
+    readonly log: readonly unknown[];
     readonly events: readonly SessionEvent[];
   }[];
+  /** Rows that are kept about them, as they are kept, by table. */
+  readonly rows: Readonly<Record<string, readonly object[]>>;
   readonly bookings: readonly { readonly localDate: string; readonly startMinute: number; readonly minutes: number }[];
 }
 
@@ -162,6 +208,8 @@ export interface EventsPage {
 /** Every error has this shape. `problems` name fields. */
 export interface ApiError {
   readonly message: string;
+  /** For programs: `forgotten`, that what it is about was deleted for good; `no-such-session`, that nobody here knows it. */
+  readonly code?: 'forgotten' | 'no-such-session';
   readonly problems?: readonly Problem[];
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { v4, v7 } from 'uuid';
-import { checkEvent } from './checkEvent.ts';
+import { UNKNOWN_PAYLOAD_MAX, checkEvent } from './checkEvent.ts';
 
 const where = { clientId: v4(), laneId: v4() };
 const good = {
@@ -44,8 +44,10 @@ describe('checking an event', () => {
     ['a local time', { at: '2026-03-02T09:00:00+01:00' }, ['at']],
     ['a time that isn’t one', { at: 'yesterday at nine o’clock Z' }, ['at']],
     ['a stranger', { actor: 'passer-by' }, ['actor']],
-    ['a type that doesn’t exist', { type: 'constructor' }, ['type']],
-    ['a version from the future', { v: 2 }, ['v']],
+    ['a type that no kind is written like', { type: 'Note!' }, ['type']],
+    ['a version that isn’t whole', { v: 1.5 }, ['v']],
+    ['an id in capitals', { id: v7().toUpperCase() }, ['id']],
+    ['a day that no calendar has', { at: '2026-02-30T09:00:00.000Z' }, ['at']],
     ['a property that nobody knows', { admin: true }, ['admin']],
     ['a payload that is a list', { payload: [] }, ['payload']],
     [
@@ -93,6 +95,18 @@ describe('checking an event', () => {
     expect(wrong({ type: 'amended', payload: { eventId: v7(), amends: 'retracted', payload: { eventId: v7() } } })).toEqual([
       'payload.amends',
     ]);
+  });
+
+  test('what a newer Waxwing writes is kept as it is, up to a length', () => {
+    const payload = { beats: 150, from: ['a', 'watch'] };
+    for (const part of [{ type: 'heart-rate-seen' }, { type: 'constructor' }, { v: 2 }]) {
+      expect(checkEvent({ ...good, ...part, payload })).toMatchObject({ ok: true, value: { ...part, payload } });
+    }
+    expect(wrong({ type: 'heart-rate-seen', payload: { text: 'x'.repeat(UNKNOWN_PAYLOAD_MAX) } })).toEqual(['payload']);
+    const amended = (of: object) =>
+      wrong({ type: 'amended', payload: { eventId: v7(), amends: 'heart-rate-seen', payload: of } });
+    expect(amended(payload)).toEqual([]);
+    expect(amended({ text: 'x'.repeat(UNKNOWN_PAYLOAD_MAX) })).toEqual(['payload.payload']);
   });
 
   test('what isn’t an object at all is refused without a fuss', () => {

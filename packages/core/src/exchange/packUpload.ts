@@ -1,5 +1,5 @@
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsString, Length, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsString, Length } from 'class-validator';
+import { Each } from '../checks/parts.ts';
 import { PACK_MAX_CHARACTERS, type PackFile } from './readPack.ts';
 
 export class UploadedFile implements PackFile {
@@ -12,7 +12,6 @@ export class PackUpload {
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(1000)
-  @ValidateNested({ each: true })
-  @Type(() => UploadedFile)
+  @Each(() => UploadedFile)
   files!: UploadedFile[];
 }

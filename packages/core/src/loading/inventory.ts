@@ -1,4 +1,3 @@
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -7,14 +6,13 @@ import {
   IsIn,
   IsInt,
   IsNumber,
-  IsOptional,
   IsString,
   Length,
   Matches,
   Max,
   Min,
-  ValidateNested,
 } from 'class-validator';
+import { Each, Maybe } from '../checks/parts.ts';
 import { MASS_UNITS, type MassUnit } from '../movement/load.ts';
 import { SLUG_PATTERN } from '../movement/terms.ts';
 
@@ -35,7 +33,7 @@ export class WeightCount {
 
 export class SourceBase {
   @IsIn(SOURCE_KINDS) kind!: SourceKind;
-  @IsOptional() @IsString() @Length(1, 40) name?: string;
+  @Maybe() @IsString() @Length(1, 40) name?: string;
 }
 
 /** Weights that are what they are. */
@@ -43,7 +41,7 @@ export class FixedWeights extends SourceBase {
   declare kind: 'fixed';
   @IsIn(HAND_WEIGHTS) what!: HandWeight;
   @IsIn(MASS_UNITS) unit!: MassUnit;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => WeightCount) weights!: WeightCount[];
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(60) @Each(() => WeightCount) weights!: WeightCount[];
 }
 
 /** Handles that are set to one of several weights; setting them takes time. */
@@ -67,7 +65,7 @@ export class BarAndPlates extends SourceBase {
   declare kind: 'bar';
   @IsIn(MASS_UNITS) unit!: MassUnit;
   @IsNumber() @Min(0.1) @Max(100) bar!: number;
-  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => WeightCount) plates!: WeightCount[];
+  @IsArray() @ArrayMaxSize(20) @Each(() => WeightCount) plates!: WeightCount[];
 }
 
 /** A machine: its pins are numbers, whatever may be printed on them. */
@@ -88,7 +86,7 @@ export class Bands extends SourceBase {
   declare kind: 'band';
   @IsIn(['band', 'band-loop']) what!: 'band' | 'band-loop';
   @IsInt() @Min(1) @Max(6) strands!: number;
-  @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => Tension) tension!: Tension[];
+  @IsArray() @ArrayMaxSize(8) @Each(() => Tension) tension!: Tension[];
 }
 
 export const FILLINGS = ['water', 'sand', 'rice'] as const;
@@ -105,9 +103,9 @@ export class MakeshiftSource extends SourceBase {
   declare kind: 'makeshift';
   @IsIn(['bag', 'water-can', 'dumbbell', 'kettlebell']) what!: 'bag' | 'water-can' | 'dumbbell' | 'kettlebell';
   @IsNumber() @Min(0) @Max(100) emptyKg!: number;
-  @IsOptional() @IsNumber() @Min(0.1) @Max(200) litres?: number;
-  @IsOptional() @IsIn(FILLINGS) filling?: Filling;
-  @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => Content) contents!: Content[];
+  @Maybe() @IsNumber() @Min(0.1) @Max(200) litres?: number;
+  @Maybe() @IsIn(FILLINGS) filling?: Filling;
+  @IsArray() @ArrayMaxSize(20) @Each(() => Content) contents!: Content[];
 }
 
 /** Places to stand or hold, easiest first. */
@@ -142,8 +140,8 @@ export class Thing {
 }
 
 export class Inventory {
-  @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => Thing) things!: Thing[];
-  @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => SourceBase, SOURCE_SUBTYPES) sources!: LoadSource[];
+  @IsArray() @ArrayMaxSize(100) @Each(() => Thing) things!: Thing[];
+  @IsArray() @ArrayMaxSize(60) @Each(() => SourceBase, SOURCE_SUBTYPES) sources!: LoadSource[];
   /** Nobody stands by who could take a weight off somebody. */
-  @IsOptional() @IsBoolean() alone?: boolean;
+  @Maybe() @IsBoolean() alone?: boolean;
 }

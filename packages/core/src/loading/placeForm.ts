@@ -1,9 +1,9 @@
-import { Type } from 'class-transformer';
-import { IsDefined, IsString, Length, ValidateNested } from 'class-validator';
+import { IsString, Length } from 'class-validator';
+import { One, Trimmed } from '../checks/parts.ts';
 import { Inventory } from './inventory.ts';
 
 /** A room with what it has. */
 export class PlaceForm {
-  @IsString() @Length(2, 80) name!: string;
-  @IsDefined() @ValidateNested() @Type(() => Inventory) inventory!: Inventory;
+  @Trimmed() @IsString() @Length(2, 80) name!: string;
+  @One(() => Inventory) inventory!: Inventory;
 }

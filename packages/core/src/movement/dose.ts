@@ -1,4 +1,5 @@
-import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, Max, Min } from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsNumber, Max, Min } from 'class-validator';
+import { Maybe } from '../checks/parts.ts';
 
 /** How much is asked of a set: repetitions, seconds, or distance; of each side where `perSide`. */
 export const DOSE_KINDS = ['reps', 'seconds', 'distance'] as const;
@@ -6,7 +7,7 @@ export type DoseKind = (typeof DOSE_KINDS)[number];
 
 export class DoseBase {
   @IsIn(DOSE_KINDS) kind!: DoseKind;
-  @IsOptional() @IsBoolean() perSide?: boolean;
+  @Maybe() @IsBoolean() perSide?: boolean;
 }
 
 /** A range to work in: `low` is where a set counts, `high` is where the next step opens. */

@@ -1,19 +1,17 @@
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
   IsIn,
   IsNumber,
-  IsOptional,
   IsString,
   Length,
   Matches,
   Max,
   Min,
   ValidateBy,
-  ValidateNested,
 } from 'class-validator';
+import { Each, Maybe, One } from '../checks/parts.ts';
 import {
   HAND_PLACES,
   HELD_THINGS,
@@ -114,13 +112,13 @@ export class FigureHold {
   @IsIn(HELD_THINGS) thing!: HeldThing;
   @IsNumber() @Min(0) @Max(300) kg!: number;
   /** A single thing in this hand; between both when not given. */
-  @IsOptional() @IsIn(SIDES) hand?: Side;
+  @Maybe() @IsIn(SIDES) hand?: Side;
 }
 
 /** The one freedom that brings the centre of mass over the base, and where in the base: 0 rear, 1 front. */
 export class FigureBalance {
   @Matches(JOINT_PATTERN) by!: string;
-  @IsOptional() @IsNumber() @Min(0) @Max(1) at?: number;
+  @Maybe() @IsNumber() @Min(0) @Max(1) at?: number;
 }
 
 /** A pose that many movements begin from. */
@@ -131,15 +129,15 @@ export class BasePose {
   @IsIn(POSITIONS) position!: Position;
   @IsAnglesOrKeys('isJointAngles', anglesProblem) angles!: JointAngles;
   @IsArray() @ArrayMaxSize(12) @Matches(CONTACT_PATTERN, { each: true }) contacts!: string[];
-  @IsOptional() @IsIn(HAND_PLACES) hands?: HandPlace;
+  @Maybe() @IsIn(HAND_PLACES) hands?: HandPlace;
 }
 
 /** A landmark that a fault brings somewhere else, in centimetres. Out is away from the middle, or to the fault's side. */
 export class FaultMove {
   @Matches(LANDMARK_PATTERN) landmark!: string;
-  @IsOptional() @IsNumber() @Min(-40) @Max(40) outCm?: number;
-  @IsOptional() @IsNumber() @Min(-40) @Max(40) forwardCm?: number;
-  @IsOptional() @IsNumber() @Min(-40) @Max(40) upCm?: number;
+  @Maybe() @IsNumber() @Min(-40) @Max(40) outCm?: number;
+  @Maybe() @IsNumber() @Min(-40) @Max(40) forwardCm?: number;
+  @Maybe() @IsNumber() @Min(-40) @Max(40) upCm?: number;
 }
 
 /** What a loosened foot comes to rest on. */
@@ -148,31 +146,31 @@ const LOOSENED_ONTO = ['toes', 'rolled', 'nothing'] as const;
 /** How a fault changes a good pose. Angles are added at the fault's phase; contacts are met again afterwards. */
 export class FaultChange {
   @IsAnglesOrKeys('isJointAngles', anglesProblem) angles!: JointAngles;
-  @IsOptional() @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => FaultMove) moves?: FaultMove[];
+  @Maybe() @IsArray() @ArrayMaxSize(6) @Each(() => FaultMove) moves?: FaultMove[];
   /** What comes off. */
-  @IsOptional() @IsArray() @ArrayMaxSize(6) @Matches(CONTACT_PATTERN, { each: true }) loosens?: string[];
+  @Maybe() @IsArray() @ArrayMaxSize(6) @Matches(CONTACT_PATTERN, { each: true }) loosens?: string[];
   /** A foot that is loosened stays on its toes unless said otherwise. */
-  @IsOptional() @IsIn(LOOSENED_ONTO) onto?: (typeof LOOSENED_ONTO)[number];
+  @Maybe() @IsIn(LOOSENED_ONTO) onto?: (typeof LOOSENED_ONTO)[number];
   /** Where the hands are instead. */
-  @IsOptional() @IsIn(HAND_PLACES) hands?: HandPlace;
+  @Maybe() @IsIn(HAND_PLACES) hands?: HandPlace;
   /** The share of the way that is still gone, for what is cut short. */
-  @IsOptional() @IsNumber() @Min(0) @Max(1) range?: number;
+  @Maybe() @IsNumber() @Min(0) @Max(1) range?: number;
   /** The share of the usual time that the way into the phase takes. */
-  @IsOptional() @IsNumber() @Min(0.1) @Max(3) time?: number;
-  @IsOptional() @IsBoolean() flushed?: boolean;
+  @Maybe() @IsNumber() @Min(0.1) @Max(3) time?: number;
+  @Maybe() @IsBoolean() flushed?: boolean;
   /** The landmark to look at. */
-  @IsOptional() @Matches(LANDMARK_PATTERN) mark?: string;
+  @Maybe() @Matches(LANDMARK_PATTERN) mark?: string;
 }
 
 /** How a movement's figure is posed: a base, what touches, and the joint angles that differ at its phases. */
 export class FigureDocument {
   @Matches(SLUG_PATTERN) base!: string;
-  @IsOptional() @IsArray() @ArrayMaxSize(12) @Matches(CONTACT_PATTERN, { each: true }) contacts?: string[];
-  @IsOptional() @IsIn(HAND_PLACES) hands?: HandPlace;
-  @IsOptional() @ValidateNested() @Type(() => FigureBalance) balance?: FigureBalance;
-  @IsOptional() @ValidateNested() @Type(() => FigureHold) hold?: FigureHold;
-  @IsOptional() @IsArray() @ArrayMaxSize(4) @ValidateNested({ each: true }) @Type(() => FigureThing) things?: FigureThing[];
+  @Maybe() @IsArray() @ArrayMaxSize(12) @Matches(CONTACT_PATTERN, { each: true }) contacts?: string[];
+  @Maybe() @IsIn(HAND_PLACES) hands?: HandPlace;
+  @Maybe() @One(() => FigureBalance) balance?: FigureBalance;
+  @Maybe() @One(() => FigureHold) hold?: FigureHold;
+  @Maybe() @IsArray() @ArrayMaxSize(4) @Each(() => FigureThing) things?: FigureThing[];
   /** The phase at which everything is put in its place; the set-up when not given. */
-  @IsOptional() @IsIn(PHASES) anchor?: Phase;
+  @Maybe() @IsIn(PHASES) anchor?: Phase;
   @IsAnglesOrKeys('isFigureKeys', keysProblem) keys!: Partial<Record<Phase, FigureKey>>;
 }

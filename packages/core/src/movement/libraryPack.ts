@@ -1,5 +1,5 @@
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, Equals, IsArray, IsOptional, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, Equals, IsArray } from 'class-validator';
+import { Each, Maybe, One } from '../checks/parts.ts';
 import { MovementDocument } from './movementDocument.ts';
 import { Vocabulary } from './vocabulary.ts';
 
@@ -9,11 +9,10 @@ export const PACK_FORMAT = 'waxwing-library/1';
 /** One open file of movements and the vocabulary that they use. The starter library is such files. */
 export class LibraryPack {
   @Equals(PACK_FORMAT) format!: string;
-  @IsOptional() @ValidateNested() @Type(() => Vocabulary) vocabulary?: Vocabulary;
-  @IsOptional()
+  @Maybe() @One(() => Vocabulary) vocabulary?: Vocabulary;
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(5000)
-  @ValidateNested({ each: true })
-  @Type(() => MovementDocument)
+  @Each(() => MovementDocument)
   movements?: MovementDocument[];
 }

@@ -1,4 +1,5 @@
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString, Length, Max, Min } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, IsString, Length, Max, Min } from 'class-validator';
+import { Maybe } from '../checks/parts.ts';
 
 /**
  * What is lifted, as it was entered: value and unit stay what the person typed, kilograms are derived
@@ -66,8 +67,8 @@ export class StackLoad extends LoadBase {
 export class BandLoad extends LoadBase {
   declare kind: 'band';
   @IsInt() @Min(1) @Max(6) strands!: number;
-  @IsOptional() @IsNumber() @Min(1) @Max(4) stretch?: number;
-  @IsOptional() @IsString() @Length(1, 40) name?: string;
+  @Maybe() @IsNumber() @Min(1) @Max(4) stretch?: number;
+  @Maybe() @IsString() @Length(1, 40) name?: string;
 }
 
 export class BodyweightPlusLoad extends LoadBase {
@@ -95,7 +96,7 @@ export class MakeshiftLoad extends LoadBase {
 export class PositionLoad extends LoadBase {
   declare kind: 'position';
   @IsInt() @Min(1) @Max(20) position!: number;
-  @IsOptional() @IsString() @Length(1, 40) name?: string;
+  @Maybe() @IsString() @Length(1, 40) name?: string;
 }
 
 export type Load =

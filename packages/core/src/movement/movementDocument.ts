@@ -1,22 +1,19 @@
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
   IsBoolean,
-  IsDefined,
   IsIn,
   IsInt,
   IsNumber,
-  IsOptional,
   IsString,
   Length,
   Matches,
   Max,
   Min,
   ValidateIf,
-  ValidateNested,
 } from 'class-validator';
+import { Each, Maybe, One } from '../checks/parts.ts';
 import { DOSE_SUBTYPES, DoseBase, Tempo, type Dose } from './dose.ts';
 import {
   AUDIENCES,
@@ -71,11 +68,10 @@ export class KitReplacement {
 export class MovementKit {
   @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) needed!: string[];
   @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) optional!: string[];
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(12)
-  @ValidateNested({ each: true })
-  @Type(() => KitReplacement)
+  @Each(() => KitReplacement)
   replaceable?: KitReplacement[];
 }
 
@@ -89,7 +85,7 @@ export class Footprint {
 export class PhaseText {
   @IsIn(PHASES) phase!: Phase;
   @IsString() @Length(4, 400) does!: string;
-  @IsOptional() @IsIn(BREATHS) breath?: Breath;
+  @Maybe() @IsIn(BREATHS) breath?: Breath;
 }
 
 /** Where the range ends, and why there. */
@@ -100,15 +96,15 @@ export class RangeEnd {
 
 /** Either a shared cue (`shared`), or one of this movement's own (`id` and the rest). Ids last: rewording keeps the id. */
 export class MovementCue {
-  @IsOptional() @Matches(SLUG_PATTERN) shared?: string;
+  @Maybe() @Matches(SLUG_PATTERN) shared?: string;
   @ValidateIf((cue: MovementCue) => cue.shared === undefined) @Matches(SLUG_PATTERN) id?: string;
   @ValidateIf((cue: MovementCue) => cue.shared === undefined) @IsString() @Length(2, 60) text?: string;
-  @IsOptional() @IsString() @Length(2, 240) explain?: string;
+  @Maybe() @IsString() @Length(2, 240) explain?: string;
   @ValidateIf((cue: MovementCue) => cue.shared === undefined) @IsIn(CUE_KINDS) kind?: CueKind;
-  @IsOptional() @IsIn(PHASES) phase?: Phase;
-  @IsOptional() @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) for?: string[];
-  @IsOptional() @IsIn(AUDIENCES) audience?: Audience;
-  @IsOptional() @ValidateNested() @Type(() => StanceTag) stance?: StanceTag;
+  @Maybe() @IsIn(PHASES) phase?: Phase;
+  @Maybe() @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) for?: string[];
+  @Maybe() @IsIn(AUDIENCES) audience?: Audience;
+  @Maybe() @One(() => StanceTag) stance?: StanceTag;
 }
 
 /** One thing to try against a fault. `cue` names a cue of this movement; the other kinds say what to do. */
@@ -123,26 +119,25 @@ export class MovementFault {
   @Matches(SLUG_PATTERN) id!: string;
   @Matches(SLUG_PATTERN) type!: string;
   /** A name of its own where the type's doesn't fit here. */
-  @IsOptional() @IsString() @Length(2, 40) name?: string;
+  @Maybe() @IsString() @Length(2, 40) name?: string;
   @IsString() @Length(8, 240) seen!: string;
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(3) @IsIn(VIEWS, { each: true }) views!: View[];
   @IsIn(PHASES) phase!: Phase;
-  @IsOptional() @IsBoolean() oneSided?: boolean;
+  @Maybe() @IsBoolean() oneSided?: boolean;
   @IsIn(SEVERITIES) severity!: Severity;
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(8) @Matches(CAUSE_PATTERN, { each: true }) causes!: string[];
   /** Fault types that go away with this one. */
-  @IsOptional() @IsArray() @ArrayMaxSize(8) @Matches(SLUG_PATTERN, { each: true }) clears?: string[];
+  @Maybe() @IsArray() @ArrayMaxSize(8) @Matches(SLUG_PATTERN, { each: true }) clears?: string[];
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(8)
-  @ValidateNested({ each: true })
-  @Type(() => Correction)
+  @Each(() => Correction)
   corrections!: Correction[];
-  @IsOptional() @Matches(MOVEMENT_ID_PATTERN) regressTo?: string;
-  @IsOptional() @IsString() @Length(4, 200) stopWhen?: string;
+  @Maybe() @Matches(MOVEMENT_ID_PATTERN) regressTo?: string;
+  @Maybe() @IsString() @Length(4, 200) stopWhen?: string;
   /** How it looks on the figure where the type's change doesn't fit here. */
-  @IsOptional() @ValidateNested() @Type(() => FaultChange) change?: FaultChange;
-  @IsOptional() @ValidateNested() @Type(() => StanceTag) stance?: StanceTag;
+  @Maybe() @One(() => FaultChange) change?: FaultChange;
+  @Maybe() @One(() => StanceTag) stance?: StanceTag;
 }
 
 /** What a good rep looks like. Angles are anatomical: flexion, 0 = straight, in degrees. */
@@ -151,30 +146,30 @@ export class Checkpoint {
   @IsString() @Length(4, 160) look!: string;
   @IsIn(PHASES) phase!: Phase;
   @IsIn(VIEWS) view!: View;
-  @IsOptional() @Matches(/^[a-z]+(\.[a-z]+){1,2}$/) angle?: string;
-  @IsOptional() @IsNumber() @Min(-180) @Max(180) fromDeg?: number;
-  @IsOptional() @IsNumber() @Min(-180) @Max(180) toDeg?: number;
+  @Maybe() @Matches(/^[a-z]+(\.[a-z]+){1,2}$/) angle?: string;
+  @Maybe() @IsNumber() @Min(-180) @Max(180) fromDeg?: number;
+  @Maybe() @IsNumber() @Min(-180) @Max(180) toDeg?: number;
   /** Landmarks that should stand in one line, drawn through on the figure. */
-  @IsOptional() @IsArray() @ArrayMinSize(2) @ArrayMaxSize(4) @Matches(LANDMARK_PATTERN, { each: true }) line?: string[];
+  @Maybe() @IsArray() @ArrayMinSize(2) @ArrayMaxSize(4) @Matches(LANDMARK_PATTERN, { each: true }) line?: string[];
   /** A landmark that should stand over, or under, another: drawn as a plumb line. */
-  @IsOptional() @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @Matches(LANDMARK_PATTERN, { each: true }) plumb?: string[];
-  @IsOptional() @ValidateNested() @Type(() => StanceTag) stance?: StanceTag;
+  @Maybe() @IsArray() @ArrayMinSize(2) @ArrayMaxSize(2) @Matches(LANDMARK_PATTERN, { each: true }) plumb?: string[];
+  @Maybe() @One(() => StanceTag) stance?: StanceTag;
 }
 
 /** What has to be shown before a harder step is taken. */
 export class ShownFirst {
   @IsInt() @Min(1) @Max(10) sets!: number;
-  @IsOptional() @IsInt() @Min(1) @Max(100) reps?: number;
-  @IsOptional() @IsInt() @Min(1) @Max(600) seconds?: number;
+  @Maybe() @IsInt() @Min(1) @Max(100) reps?: number;
+  @Maybe() @IsInt() @Min(1) @Max(600) seconds?: number;
   @IsInt() @Min(0) @Max(6) reserve!: number;
-  @IsOptional() @IsString() @Length(4, 160) also?: string;
+  @Maybe() @IsString() @Length(4, 160) also?: string;
 }
 
 export class HarderStep {
   @Matches(MOVEMENT_ID_PATTERN) to!: string;
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(5) @IsIn(LEVERS, { each: true }) levers!: Lever[];
-  @IsDefined() @ValidateNested() @Type(() => ShownFirst) shownFirst!: ShownFirst;
-  @IsOptional() @IsBoolean() sideBranch?: boolean;
+  @One(() => ShownFirst) shownFirst!: ShownFirst;
+  @Maybe() @IsBoolean() sideBranch?: boolean;
 }
 
 /** How this movement is made easier without becoming another one. */
@@ -186,9 +181,9 @@ export class Ease {
 export class MovementCaution {
   @Matches(SLUG_PATTERN) caution!: string;
   @IsString() @Length(4, 240) limit!: string;
-  @IsOptional() @Matches(MOVEMENT_ID_PATTERN) instead?: string;
+  @Maybe() @Matches(MOVEMENT_ID_PATTERN) instead?: string;
   /** Not for somebody with this caution. */
-  @IsOptional() @IsBoolean() closed?: boolean;
+  @Maybe() @IsBoolean() closed?: boolean;
 }
 
 /** The whole of a movement: what a revision holds. */
@@ -196,7 +191,7 @@ export class MovementDocument {
   @Matches(MOVEMENT_ID_PATTERN) id!: string;
   @IsString() @Length(2, 80) name!: string;
   @IsArray() @ArrayMaxSize(12) @IsString({ each: true }) @Length(2, 80, { each: true }) otherNames!: string[];
-  @IsOptional() @IsArray() @ArrayMaxSize(12) @Matches(MOVEMENT_ID_PATTERN, { each: true }) formerly?: string[];
+  @Maybe() @IsArray() @ArrayMaxSize(12) @Matches(MOVEMENT_ID_PATTERN, { each: true }) formerly?: string[];
   @Matches(SLUG_PATTERN) family!: string;
   @IsIn(PATTERNS) pattern!: Pattern;
   @IsIn(POSITIONS) position!: Position;
@@ -206,38 +201,36 @@ export class MovementDocument {
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(16)
-  @ValidateNested({ each: true })
-  @Type(() => MuscleShare)
+  @Each(() => MuscleShare)
   muscles!: MuscleShare[];
-  @IsDefined() @ValidateNested() @Type(() => MovementKit) kit!: MovementKit;
-  @IsDefined() @ValidateNested() @Type(() => Footprint) footprint!: Footprint;
+  @One(() => MovementKit) kit!: MovementKit;
+  @One(() => Footprint) footprint!: Footprint;
   @IsIn(IMPACTS) impact!: Impact;
   /** 1: anybody, at once; 2: needs teaching; 3: needs practice. */
   @IsInt() @Min(1) @Max(3) skill!: number;
   @IsString() @Length(8, 400) trains!: string;
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(8) @IsString({ each: true }) @Length(4, 240, { each: true }) setUp!: string[];
-  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(5) @ValidateNested({ each: true }) @Type(() => PhaseText) phases!: PhaseText[];
-  @IsDefined() @ValidateNested() @Type(() => RangeEnd) range!: RangeEnd;
-  @IsDefined() @ValidateNested() @Type(() => DoseBase, DOSE_SUBTYPES) dose!: Dose;
+  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(5) @Each(() => PhaseText) phases!: PhaseText[];
+  @One(() => RangeEnd) range!: RangeEnd;
+  @One(() => DoseBase, DOSE_SUBTYPES) dose!: Dose;
   @IsInt() @Min(1) @Max(10) sets!: number;
   @IsInt() @Min(0) @Max(600) restSeconds!: number;
-  @IsOptional() @ValidateNested() @Type(() => Tempo) tempo?: Tempo;
-  @IsArray() @ArrayMinSize(3) @ArrayMaxSize(16) @ValidateNested({ each: true }) @Type(() => MovementCue) cues!: MovementCue[];
+  @Maybe() @One(() => Tempo) tempo?: Tempo;
+  @IsArray() @ArrayMinSize(3) @ArrayMaxSize(16) @Each(() => MovementCue) cues!: MovementCue[];
   @IsArray()
   @ArrayMinSize(2)
   @ArrayMaxSize(16)
-  @ValidateNested({ each: true })
-  @Type(() => MovementFault)
+  @Each(() => MovementFault)
   faults!: MovementFault[];
-  @IsArray() @ArrayMaxSize(16) @ValidateNested({ each: true }) @Type(() => Checkpoint) checkpoints!: Checkpoint[];
-  @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => HarderStep) harder!: HarderStep[];
-  @IsArray() @ArrayMaxSize(8) @ValidateNested({ each: true }) @Type(() => Ease) eases!: Ease[];
-  @IsArray() @ArrayMaxSize(12) @ValidateNested({ each: true }) @Type(() => MovementCaution) cautions!: MovementCaution[];
-  @IsOptional() @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) stancePoints?: string[];
-  @IsOptional() @IsArray() @ArrayMaxSize(6) @Matches(MOVEMENT_ID_PATTERN, { each: true }) components?: string[];
-  @IsOptional() @ValidateNested() @Type(() => FigureDocument) figure?: FigureDocument;
+  @IsArray() @ArrayMaxSize(16) @Each(() => Checkpoint) checkpoints!: Checkpoint[];
+  @IsArray() @ArrayMaxSize(12) @Each(() => HarderStep) harder!: HarderStep[];
+  @IsArray() @ArrayMaxSize(8) @Each(() => Ease) eases!: Ease[];
+  @IsArray() @ArrayMaxSize(12) @Each(() => MovementCaution) cautions!: MovementCaution[];
+  @Maybe() @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) stancePoints?: string[];
+  @Maybe() @IsArray() @ArrayMaxSize(6) @Matches(MOVEMENT_ID_PATTERN, { each: true }) components?: string[];
+  @Maybe() @One(() => FigureDocument) figure?: FigureDocument;
   /** Why it has no figure. */
-  @IsOptional() @IsString() @Length(8, 240) noFigure?: string;
+  @Maybe() @IsString() @Length(8, 240) noFigure?: string;
   /** It needs no neighbour on a ladder. */
-  @IsOptional() @IsBoolean() standsAlone?: boolean;
+  @Maybe() @IsBoolean() standsAlone?: boolean;
 }

@@ -1,5 +1,5 @@
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsOptional, IsString, Length, Matches, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsString, Length, Matches } from 'class-validator';
+import { Each, Maybe, One } from '../checks/parts.ts';
 import { BasePose, FaultChange } from './figureDocument.ts';
 import {
   AUDIENCES,
@@ -29,21 +29,21 @@ export class FaultType {
   @IsIn(REGIONS) region!: Region;
   @IsArray() @ArrayMaxSize(8) @Matches(CAUSE_PATTERN, { each: true }) causes!: string[];
   /** Movement ids that work on a cause; may name movements that are not in this library. */
-  @IsOptional() @IsArray() @ArrayMaxSize(12) @IsString({ each: true }) @Length(3, 120, { each: true }) workedOnBy?: string[];
+  @Maybe() @IsArray() @ArrayMaxSize(12) @IsString({ each: true }) @Length(3, 120, { each: true }) workedOnBy?: string[];
   /** How it changes the figure's pose. */
-  @IsOptional() @ValidateNested() @Type(() => FaultChange) change?: FaultChange;
+  @Maybe() @One(() => FaultChange) change?: FaultChange;
 }
 
 /** A cue that many movements use, with one history. */
 export class SharedCue {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) text!: string;
-  @IsOptional() @IsString() @Length(2, 240) explain?: string;
+  @Maybe() @IsString() @Length(2, 240) explain?: string;
   @IsIn(CUE_KINDS) kind!: CueKind;
-  @IsOptional() @IsIn(PHASES) phase?: Phase;
+  @Maybe() @IsIn(PHASES) phase?: Phase;
   @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) for!: string[];
-  @IsOptional() @IsIn(AUDIENCES) audience?: Audience;
-  @IsOptional() @ValidateNested() @Type(() => StanceTag) stance?: StanceTag;
+  @Maybe() @IsIn(AUDIENCES) audience?: Audience;
+  @Maybe() @One(() => StanceTag) stance?: StanceTag;
 }
 
 export class Muscle {
@@ -72,7 +72,7 @@ export class KitEntry {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) name!: string;
   /** One person at a time. */
-  @IsOptional() @IsBoolean() exclusive?: boolean;
+  @Maybe() @IsBoolean() exclusive?: boolean;
 }
 
 export class StancePosition {
@@ -84,13 +84,13 @@ export class StancePosition {
 export class StancePoint {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) name!: string;
-  @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => StancePosition) positions!: StancePosition[];
+  @IsArray() @ArrayMaxSize(6) @Each(() => StancePosition) positions!: StancePosition[];
   @Matches(SLUG_PATTERN) default!: string;
   @IsString() @Length(8, 300) reason!: string;
   /** What a position changes, said to the trainer. */
   @IsString() @Length(8, 200) does!: string;
   /** The engine's setting that it stands for; without one it only chooses among tagged cues, faults and checkpoints. */
-  @IsOptional() @Matches(SLUG_PATTERN) parameter?: string;
+  @Maybe() @Matches(SLUG_PATTERN) parameter?: string;
 }
 
 export class FamilyEntry {
@@ -100,58 +100,49 @@ export class FamilyEntry {
 
 /** Every shared word of a library. Lists are keyed by `id`; an id is never given a new meaning. */
 export class Vocabulary {
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => FamilyEntry)
+  @Each(() => FamilyEntry)
   families?: FamilyEntry[];
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(400)
-  @ValidateNested({ each: true })
-  @Type(() => FaultType)
+  @Each(() => FaultType)
   faultTypes?: FaultType[];
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(2000)
-  @ValidateNested({ each: true })
-  @Type(() => SharedCue)
+  @Each(() => SharedCue)
   cues?: SharedCue[];
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => Muscle)
+  @Each(() => Muscle)
   muscles?: Muscle[];
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(40)
-  @ValidateNested({ each: true })
-  @Type(() => LeverEntry)
+  @Each(() => LeverEntry)
   levers?: LeverEntry[];
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(100)
-  @ValidateNested({ each: true })
-  @Type(() => CautionEntry)
+  @Each(() => CautionEntry)
   cautions?: CautionEntry[];
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => KitEntry)
+  @Each(() => KitEntry)
   kit?: KitEntry[];
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(100)
-  @ValidateNested({ each: true })
-  @Type(() => StancePoint)
+  @Each(() => StancePoint)
   stances?: StancePoint[];
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => BasePose)
+  @Each(() => BasePose)
   basePoses?: BasePose[];
 }

@@ -1,5 +1,5 @@
 import type { EventOf, EventPayloads } from './event.ts';
-import type { Actor, EventType } from './eventTypes.ts';
+import { EVENT_VERSION, type Actor, type EventType } from './eventTypes.ts';
 
 /** Something that happened, before it has its place among the events. */
 export type EventDraft = {
@@ -29,7 +29,7 @@ export function stampEvent<T extends EventType>(draft: Extract<EventDraft, { typ
   const { id, sessionId, replicaId, seq, lamport, at, actor } = stamp;
   const { type, payload, laneId, clientId } = draft;
   // Written out rather than spread: events of one shape are read several times as fast, and there are many.
-  const event = { id, sessionId, replicaId, seq, lamport, at, actor, type, v: 1, payload };
+  const event = { id, sessionId, replicaId, seq, lamport, at, actor, type, v: EVENT_VERSION, payload };
   if (laneId === undefined && clientId === undefined) return event as unknown as EventOf<T>;
   return { ...event, ...(laneId && { laneId }), ...(clientId && { clientId }) } as unknown as EventOf<T>;
 }

@@ -1,25 +1,22 @@
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
-  Equals,
   IsArray,
   IsBoolean,
-  IsDefined,
   IsIn,
   IsInt,
-  IsISO8601,
+  IsNotIn,
   IsNumber,
   IsObject,
-  IsOptional,
   IsString,
-  IsUUID,
   Length,
   Matches,
   Max,
   Min,
-  ValidateNested,
 } from 'class-validator';
+import { IsDay, IsInstant, IsZone } from '../checks/day.ts';
+import { IsId, IsIdInTime } from '../checks/id.ts';
+import { Each, Maybe, One } from '../checks/parts.ts';
 import { SetUp } from '../client/setUp.ts';
 import { DECISION_KINDS, type DecisionKind } from '../loading/nextSession.ts';
 import { EFFORTS, type Effort } from '../loading/effort.ts';
@@ -42,7 +39,8 @@ import {
   ACTORS,
   CHANGE_KINDS,
   END_REASONS,
-  EVENT_TYPES,
+  KIND_PATTERN,
+  LAMPORT_MAX,
   PAIN_KINDS,
   type Actor,
   type ChangeKind,
@@ -56,37 +54,37 @@ const CUE_ID = /^([a-z][a-z0-9-]{0,39}:[a-z0-9][a-z0-9-]{0,79}\/)?[a-z0-9][a-z0-
 
 /** Something on the list of a lane: a movement with what is asked of it. */
 export class SessionItem {
-  @IsUUID() itemId!: string;
+  @IsId() itemId!: string;
   @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
-  @IsUUID() revisionId!: string;
+  @IsId() revisionId!: string;
   @IsInt() @Min(1) @Max(20) sets!: number;
-  @IsDefined() @ValidateNested() @Type(() => DoseBase, DOSE_SUBTYPES) dose!: Dose;
+  @One(() => DoseBase, DOSE_SUBTYPES) dose!: Dose;
   /** What the first set asks for, in the unit of the dose, of one side. */
   @IsInt() @Min(1) @Max(10000) target!: number;
-  @IsDefined() @ValidateNested() @Type(() => LoadBase, LOAD_SUBTYPES) load!: Load;
+  @One(() => LoadBase, LOAD_SUBTYPES) load!: Load;
   @IsInt() @Min(0) @Max(600) restSeconds!: number;
 }
 
 export class SessionStarted {
-  @Matches(/^\d{4}-\d{2}-\d{2}$/) localDate!: string;
-  @IsString() @Length(1, 60) zone!: string;
+  @IsDay() localDate!: string;
+  @IsZone() zone!: string;
 }
 
 export class SessionEnded {
-  @IsOptional() @IsString() @Length(1, 300) note?: string;
+  @Maybe() @IsString() @Length(1, 300) note?: string;
 }
 
 export class LaneJoined {
-  @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => SessionItem) items!: SessionItem[];
+  @IsArray() @ArrayMaxSize(40) @Each(() => SessionItem) items!: SessionItem[];
 }
 
 export class LaneLeft {
-  @IsOptional() @IsString() @Length(1, 120) why?: string;
+  @Maybe() @IsString() @Length(1, 120) why?: string;
 }
 
 /** An item becomes the lane's current one; an item that is new to the lane is added to its list. */
 export class MovementStarted {
-  @IsDefined() @ValidateNested() @Type(() => SessionItem) item!: SessionItem;
+  @One(() => SessionItem) item!: SessionItem;
 }
 
 /** A change half-way through a set, and the fault that it was made for. */
@@ -94,29 +92,29 @@ export class SegmentChange {
   @IsIn(CHANGE_KINDS) kind!: ChangeKind;
   @IsString() @Length(1, 200) key!: string;
   @IsString() @Length(1, 200) text!: string;
-  @IsOptional() @IsIn(LEVERS) lever?: Lever;
-  @IsOptional() @Matches(FAULT_ID) faultId?: string;
+  @Maybe() @IsIn(LEVERS) lever?: Lever;
+  @Maybe() @Matches(FAULT_ID) faultId?: string;
 }
 
 /** The first segment of a set begins the set. Later ones are changes half-way. */
 export class SegmentStarted {
-  @IsUUID() setId!: string;
-  @IsUUID() segmentId!: string;
-  @IsUUID() itemId!: string;
+  @IsId() setId!: string;
+  @IsId() segmentId!: string;
+  @IsId() itemId!: string;
   @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
-  @IsUUID() revisionId!: string;
-  @IsOptional() @IsIn(SIDES) side?: Side;
-  @IsDefined() @ValidateNested() @Type(() => LoadBase, LOAD_SUBTYPES) load!: Load;
-  @IsOptional() @ValidateNested() @Type(() => Tempo) tempo?: Tempo;
+  @IsId() revisionId!: string;
+  @Maybe() @IsIn(SIDES) side?: Side;
+  @One(() => LoadBase, LOAD_SUBTYPES) load!: Load;
+  @Maybe() @One(() => Tempo) tempo?: Tempo;
   @IsInt() @Min(1) @Max(10000) target!: number;
   /** What was changed to get here; absent for the beginning of a set or a side. */
-  @IsOptional() @ValidateNested() @Type(() => SegmentChange) change?: SegmentChange;
+  @Maybe() @One(() => SegmentChange) change?: SegmentChange;
 }
 
 /** One repetition of the segment. */
 export class RepCounted {
-  @IsUUID() setId!: string;
-  @IsUUID() segmentId!: string;
+  @IsId() setId!: string;
+  @IsId() segmentId!: string;
 }
 
 export class ViewChanged {
@@ -125,22 +123,24 @@ export class ViewChanged {
 
 /** Somebody looked. `clean` is praise: nothing is wrong any more. `gone` are faults that were looked for and not found. */
 export class Looked {
-  @IsUUID() setId!: string;
+  @IsId() setId!: string;
   @IsBoolean() clean!: boolean;
-  @IsOptional() @IsArray() @ArrayMaxSize(16) @Matches(FAULT_ID, { each: true }) gone?: string[];
-  @IsOptional() @IsIn(VIEWS) view?: View;
+  @Maybe() @IsArray() @ArrayMaxSize(16) @Matches(FAULT_ID, { each: true }) gone?: string[];
+  /** What was looked at, since a set may change its movement half-way; the set's movement at that moment where it isn't said. */
+  @Maybe() @Matches(MOVEMENT_ID_PATTERN) movementId?: string;
+  @Maybe() @IsIn(VIEWS) view?: View;
 }
 
 export class FaultSeen {
-  @IsUUID() setId!: string;
+  @IsId() setId!: string;
   @Matches(FAULT_ID) faultId!: string;
   @Matches(SLUG_PATTERN) faultTypeId!: string;
-  @IsOptional() @IsIn(SIDES) side?: Side;
-  @IsOptional() @IsIn(VIEWS) view?: View;
+  @Maybe() @IsIn(SIDES) side?: Side;
+  @Maybe() @IsIn(VIEWS) view?: View;
 }
 
 export class CueGiven {
-  @IsUUID() setId!: string;
+  @IsId() setId!: string;
   @Matches(FAULT_ID) faultId!: string;
   @Matches(SLUG_PATTERN) faultTypeId!: string;
   @Matches(CUE_ID) cueId!: string;
@@ -148,83 +148,82 @@ export class CueGiven {
 
 /** What the next reps showed. Names the event of the cue that was given. */
 export class CueOutcomeSeen {
-  @IsUUID() cueGivenId!: string;
+  @IsId() cueGivenId!: string;
   @IsIn(CUE_OUTCOMES) outcome!: CueOutcome;
 }
 
 export class ProposalShown {
-  @IsUUID() proposalId!: string;
+  @IsId() proposalId!: string;
   @IsString() @Length(1, 60) about!: string;
   @IsString() @Length(1, 200) text!: string;
   @IsArray() @ArrayMaxSize(8) @IsString({ each: true }) @Length(1, 300, { each: true }) reasons!: string[];
-  @IsOptional() @IsUUID() setId?: string;
+  @Maybe() @IsId() setId?: string;
 }
 
 export class ProposalDecided {
-  @IsUUID() proposalId!: string;
+  @IsId() proposalId!: string;
   @IsBoolean() taken!: boolean;
   /** What was done instead, where it was something else. */
-  @IsOptional() @IsString() @Length(1, 200) instead?: string;
+  @Maybe() @IsString() @Length(1, 200) instead?: string;
 }
 
 /** Ends the set. Amounts, where given, are what the trainer says was done and stand over what was counted. */
 export class SetEnded {
-  @IsUUID() setId!: string;
+  @IsId() setId!: string;
   @IsIn(END_REASONS) reason!: EndReason;
-  @IsOptional()
+  @Maybe()
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(20)
-  @ValidateNested({ each: true })
-  @Type(() => SegmentAmount)
+  @Each(() => SegmentAmount)
   amounts?: SegmentAmount[];
 }
 
 export class SegmentAmount {
-  @IsUUID() segmentId!: string;
+  @IsId() segmentId!: string;
   @IsInt() @Min(0) @Max(10000) amount!: number;
 }
 
 export class EffortRated {
-  @IsUUID() setId!: string;
+  @IsId() setId!: string;
   @IsIn(EFFORTS) effort!: Effort;
   /** Reps in reserve, where the trainer asks for a number. */
-  @IsOptional() @IsNumber() @Min(0) @Max(10) reserve?: number;
+  @Maybe() @IsNumber() @Min(0) @Max(10) reserve?: number;
 }
 
 /** Another load for the item, from the next segment on. */
 export class LoadChanged {
-  @IsUUID() itemId!: string;
-  @IsDefined() @ValidateNested() @Type(() => LoadBase, LOAD_SUBTYPES) load!: Load;
+  @IsId() itemId!: string;
+  @One(() => LoadBase, LOAD_SUBTYPES) load!: Load;
 }
 
 /** What the item's next set asks for, and what is changed for it. */
 export class NextSetPlanned {
-  @IsUUID() itemId!: string;
+  @IsId() itemId!: string;
   @IsInt() @Min(1) @Max(10000) target!: number;
-  @IsOptional() @ValidateNested() @Type(() => SegmentChange) change?: SegmentChange;
+  @Maybe() @One(() => SegmentChange) change?: SegmentChange;
 }
 
 export class MovementSwapped {
-  @IsUUID() itemId!: string;
+  @IsId() itemId!: string;
   @Matches(MOVEMENT_ID_PATTERN) fromMovementId!: string;
   @Matches(MOVEMENT_ID_PATTERN) toMovementId!: string;
-  @IsUUID() toRevisionId!: string;
-  @IsDefined() @ValidateNested() @Type(() => DoseBase, DOSE_SUBTYPES) dose!: Dose;
+  @IsId() toRevisionId!: string;
+  @One(() => DoseBase, DOSE_SUBTYPES) dose!: Dose;
   @IsInt() @Min(1) @Max(10000) target!: number;
-  @IsDefined() @ValidateNested() @Type(() => LoadBase, LOAD_SUBTYPES) load!: Load;
+  @One(() => LoadBase, LOAD_SUBTYPES) load!: Load;
   @IsArray() @ArrayMaxSize(16) @IsIn(LEVERS, { each: true }) levers!: Lever[];
-  @IsOptional() @Matches(FAULT_ID) faultId?: string;
-  @IsOptional() @IsUUID() setId?: string;
+  @Maybe() @Matches(FAULT_ID) faultId?: string;
+  @Maybe() @IsId() setId?: string;
 }
 
 export class PainReported {
   @IsIn(PAIN_KINDS) kind!: PainKind;
-  @IsOptional() @IsIn(REGIONS) region?: Region;
-  @IsOptional() @IsIn(SIDES) side?: Side;
-  @IsOptional() @IsUUID() setId?: string;
-  @IsOptional() @Matches(MOVEMENT_ID_PATTERN) movementId?: string;
-  @IsOptional() @IsString() @Length(1, 300) note?: string;
+  @Maybe() @IsIn(REGIONS) region?: Region;
+  @Maybe() @IsIn(SIDES) side?: Side;
+  @Maybe() @IsId() setId?: string;
+  @Maybe() @Matches(MOVEMENT_ID_PATTERN) movementId?: string;
+  @Maybe() @IsString() @Length(1, 300) note?: string;
 }
 
 export class NoteWritten {
@@ -238,25 +237,25 @@ export class DecisionMade {
   @IsString() @Length(1, 200) text!: string;
   @IsArray() @ArrayMaxSize(8) @IsString({ each: true }) @Length(1, 300, { each: true }) reasons!: string[];
   /** What to take next time, where it was said in numbers. */
-  @IsOptional() @ValidateNested() @Type(() => LoadBase, LOAD_SUBTYPES) load?: Load;
-  @IsOptional() @IsInt() @Min(1) @Max(10000) target?: number;
+  @Maybe() @One(() => LoadBase, LOAD_SUBTYPES) load?: Load;
+  @Maybe() @IsInt() @Min(1) @Max(10000) target?: number;
 }
 
 /** How a client's place for a movement is set up. A later one for the same movement replaces it. */
 export class SetUpNoted {
   @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
-  @IsDefined() @ValidateNested() @Type(() => SetUp) setUp!: SetUp;
+  @One(() => SetUp) setUp!: SetUp;
 }
 
 /** Takes an event back. Nothing is deleted. */
 export class Retracted {
-  @IsUUID() eventId!: string;
+  @IsId() eventId!: string;
 }
 
 /** Another payload for an event of this type; the latest amendment stands. */
 export class Amended {
-  @IsUUID() eventId!: string;
-  @IsIn(EVENT_TYPES.filter((type) => type !== 'amended' && type !== 'retracted')) amends!: EventType;
+  @IsId() eventId!: string;
+  @Matches(KIND_PATTERN) @IsNotIn(['amended', 'retracted']) amends!: EventType;
   @IsObject() payload!: Record<string, unknown>;
 }
 
@@ -317,27 +316,25 @@ export const PAYLOAD_SHAPES: { readonly [T in EventType]: new () => EventPayload
   amended: Amended,
 };
 
-/** The version of every payload that this code writes. */
-export const EVENT_VERSION = 1;
-
 /** The envelope round every payload. `payload` is checked by its type (see `checkEvent`). */
 export class EventEnvelope {
   /** UUID v7, made by the device. */
-  @IsUUID(7) id!: string;
-  @IsUUID() sessionId!: string;
-  @IsOptional() @IsUUID() clientId?: string;
-  @IsOptional() @IsUUID() laneId?: string;
+  @IsIdInTime() id!: string;
+  @IsId() sessionId!: string;
+  @Maybe() @IsId() clientId?: string;
+  @Maybe() @IsId() laneId?: string;
   /** One device with one sign-in. */
-  @IsUUID() replicaId!: string;
+  @IsId() replicaId!: string;
   /** Counts the replica's own events. */
   @IsInt() @Min(1) @Max(Number.MAX_SAFE_INTEGER) seq!: number;
   /** Logical time: one more than the highest seen. */
-  @IsInt() @Min(1) @Max(Number.MAX_SAFE_INTEGER) lamport!: number;
+  @IsInt() @Min(1) @Max(LAMPORT_MAX) lamport!: number;
   /** UTC. */
-  @IsISO8601({ strict: true }) @Matches(/Z$/) @Length(20, 30) at!: string;
+  @IsInstant() at!: string;
   @IsIn(ACTORS) actor!: Actor;
-  @IsIn(EVENT_TYPES) type!: EventType;
-  @Equals(EVENT_VERSION) @IsNumber() v!: number;
+  /** One of `EVENT_TYPES`, or a kind that a newer Waxwing has. */
+  @Matches(KIND_PATTERN) type!: string;
+  @IsInt() @Min(1) @Max(1000) v!: number;
   @IsObject() payload!: object;
 }
 

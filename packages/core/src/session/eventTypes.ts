@@ -28,6 +28,32 @@ export const EVENT_TYPES = [
 ] as const;
 export type EventType = (typeof EVENT_TYPES)[number];
 
+/** The version of every payload that this code writes and reads. */
+export const EVENT_VERSION = 1;
+
+/** How any kind is written, also one that this code doesn't know yet. */
+export const KIND_PATTERN = /^[a-z][a-z-]{1,39}$/;
+
+const KNOWN: ReadonlySet<string> = new Set(EVENT_TYPES);
+
+/** Whether this code knows what such an event says. What it doesn't know it keeps, sends on and leaves out of every judgement. */
+export function isKnown(event: { readonly type: string; readonly v: number }): boolean {
+  return event.v === EVENT_VERSION && KNOWN.has(event.type);
+}
+
+export function isKnownType(type: string): type is EventType {
+  return KNOWN.has(type);
+}
+
+/** As high as logical time goes. Who has come that far stays there: order is then by replica and sequence, and nobody is stopped. */
+export const LAMPORT_MAX = 2 ** 48;
+
+/**
+ * How far beyond the latest event of a session the next may lie. A device counts through all its sessions, so that some distance is
+ * ordinary; this much is not, and would use logical time up.
+ */
+export const LAMPORT_LEAP_MAX = 2 ** 32;
+
 export const ACTORS = ['trainer', 'client'] as const;
 export type Actor = (typeof ACTORS)[number];
 

@@ -242,4 +242,48 @@ describe('what the rules of a session say', () => {
     expect(amountPerSide(state.sets[0]!, 'one-side')).toBe(1);
     expect(amountPerSide(state.sets[0]!, 'alternating')).toBe(2);
   });
+
+  test('what a newer Waxwing wrote says nothing, wherever it stands, also when it is taken back or amended', () => {
+    const known = new TestReplica('a');
+    known.add(...openSession(brief), segment(), rep(), ended);
+    const plain = foldSession(known.events);
+    const strange = [{ type: 'heart-rate-seen' }, { type: 'constructor' }, { type: '__proto__' }, { v: 2 }].map((part, i) => ({
+      ...known.events[2]!,
+      id: `0190e0ff-0000-7000-8000-00000000000${i}`,
+      replicaId: '0190f0ff-0000-7000-8000-000000000001',
+      payload: { any: 'thing' },
+      ...part,
+    })) as unknown as SessionEvent[];
+    expect(foldSession([...strange, ...known.events])).toEqual(plain);
+    known.add({ type: 'retracted', payload: { eventId: strange[0]!.id } });
+    expect(foldSession([...strange, ...known.events])).toEqual({ ...plain, lamport: plain.lamport + 1 });
+  });
+
+  test('a look belongs to the movement that was looked at, also when it was swapped in the same set', () => {
+    const a = new TestReplica('a');
+    const swapped = segment(0, { segmentId: SEGMENTS[1], movementId: 'waxwing:easy' });
+    const look: EventDraft = { type: 'looked', ...where, payload: { setId: SETS[0], clean: true } };
+    const lookBack: EventDraft = {
+      type: 'looked',
+      ...where,
+      payload: { ...look.payload, movementId: item.movementId },
+    };
+    a.add(...openSession(brief), segment(), fault, swapped, look, lookBack);
+    const [set] = foldSession(a.events).sets;
+    expect(set!.looks.map(({ movementId }) => movementId)).toEqual(['waxwing:easy', item.movementId]);
+    expect(set!.faults.map(({ movementId }) => movementId)).toEqual([item.movementId]);
+  });
+
+  test('an item stands on one list, once', () => {
+    const a = new TestReplica('a');
+    const second = { laneId: '0190a000-0000-4000-8000-00000000a0ff', clientId: CLIENT };
+    a.add(...openSession(brief));
+    a.add({ type: 'lane-joined', ...second, payload: { items: [item, item] } });
+    a.add({ type: 'movement-started', ...second, payload: { item } });
+    const { lanes } = foldSession(a.events);
+    expect(lanes.map(({ items, currentItemId }) => [items.length, currentItemId])).toEqual([
+      [brief.clients[0]!.items.length, item.itemId],
+      [0, null],
+    ]);
+  });
 });

@@ -1,5 +1,5 @@
 import type { EventOf, SessionEvent, SessionItem } from './event.ts';
-import type { EventType } from './eventTypes.ts';
+import { isKnown, type EventType } from './eventTypes.ts';
 import type { ItemState, LaneState, SegmentState, SessionState, SetState } from './state.ts';
 
 /** The order in which events count, whatever the order in which they came. */
@@ -56,7 +56,8 @@ export function foldSession(events: Iterable<SessionEvent>): SessionState {
     setOfCue: new Map(),
   };
   for (const event of standing.events) {
-    (APPLY[event.type] as Apply<EventType>)(draft, event);
+    // What a newer Waxwing wrote is kept with the rest and says nothing here.
+    if (isKnown(event)) (APPLY[event.type] as Apply<EventType>)(draft, event);
   }
   const { setById: _sets, latestSet: _latest, laneById: _lanes, setOfCue: _cues, ...state } = draft;
   return state;
@@ -114,6 +115,12 @@ function itemState(item: SessionItem): Mutable<ItemState> {
   return { ...item, plannedMovementId: item.movementId, nextChange: null, setIds: [], swaps: [], pain: false };
 }
 
+/** Each item once, and none that stands on another lane's list: two rows of a log can't be the same item. */
+function newItems(draft: Draft, items: readonly SessionItem[]): Mutable<ItemState>[] {
+  const fresh = new Map(items.filter(({ itemId }) => !laneOfItem(draft, itemId)).map((item) => [item.itemId, item]));
+  return [...fresh.values()].map(itemState);
+}
+
 function itemOf(lane: Mutable<LaneState>, itemId: string): Mutable<ItemState> | undefined {
   return lane.items.find((item) => item.itemId === itemId);
 }
@@ -167,12 +174,13 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       clientId: event.clientId,
       joinedAt: event.at,
       leftAt: null,
-      items: event.payload.items.map(itemState),
-      currentItemId: event.payload.items[0]?.itemId ?? null,
+      items: newItems(draft, event.payload.items),
+      currentItemId: null,
       openSetId: null,
       lastSetId: null,
       view: 'front',
     };
+    lane.currentItemId = lane.items[0]?.itemId ?? null;
     draft.laneById.set(lane.laneId, lane);
     draft.lanes.push(lane);
   },
@@ -183,8 +191,13 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   'movement-started': (draft, event) => {
     const lane = laneOf(draft, event);
     if (!lane) return;
-    if (!itemOf(lane, event.payload.item.itemId)) lane.items.push(itemState(event.payload.item));
-    lane.currentItemId = event.payload.item.itemId;
+    const { item } = event.payload;
+    if (!itemOf(lane, item.itemId)) {
+      // Another lane's: an item stands on one list.
+      if (laneOfItem(draft, item.itemId)) return;
+      lane.items.push(itemState(item));
+    }
+    lane.currentItemId = item.itemId;
   },
   'segment-started': (draft, event) => {
     const { payload } = event;
@@ -260,7 +273,8 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     const set = setOf(draft, event.payload.setId);
     if (!set) return;
     const { clean, view, gone = [] } = event.payload;
-    set.looks.push({ at: event.at, clean, ...(view && { view }) });
+    const movementId = event.payload.movementId ?? set.segments.at(-1)!.movementId;
+    set.looks.push({ at: event.at, clean, movementId, ...(view && { view }) });
     for (const fault of set.faults) {
       if (fault.status === 'open' && (clean || gone.includes(fault.faultId))) fault.status = 'gone';
     }

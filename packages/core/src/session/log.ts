@@ -7,7 +7,7 @@ import type { Side } from '../movement/terms.ts';
 import { amountPerSide, segmentAmount } from './amount.ts';
 import { isClean, movementOutcome } from './laneSituation.ts';
 import type { MovementOutcome } from '../loading/nextSession.ts';
-import type { DecisionState, FaultStatus, PainState, SessionState, SetUpState, SwapState } from './state.ts';
+import type { DecisionState, FaultStatus, LaneState, PainState, SessionState, SetUpState, SwapState } from './state.ts';
 import type { EndReason } from './eventTypes.ts';
 import type { SegmentChange } from './event.ts';
 
@@ -53,6 +53,8 @@ export interface SetLog {
   /** Of one side, in the unit of the last segment. */
   readonly amount: number;
   readonly looked: boolean;
+  /** The movements on which somebody looked; absent in logs that were written before it was kept. */
+  readonly lookedAt?: readonly string[];
   readonly clean: boolean | null;
   readonly effort: Effort | null;
   readonly reserve?: number;
@@ -100,6 +102,10 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
   const textOfCue = (clientId: string, movementId: string, cueId: string) =>
     movementOf(clientId, movementId)?.cues.find((cue) => cue.cueId === cueId)?.text ?? cueId;
 
+  // Who left and joined again has two lanes; what is said of a person, not of a lane, is said once.
+  const lastLane = new Map(state.lanes.map(({ clientId, laneId }) => [clientId, laneId]));
+  const isLastOfClient = ({ clientId, laneId }: LaneState) => lastLane.get(clientId) === laneId;
+
   return {
     status: state.status,
     localDate: state.localDate,
@@ -110,9 +116,9 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
     lanes: state.lanes.map((lane) => ({
       laneId: lane.laneId,
       clientId: lane.clientId,
-      decisions: state.decisions.filter((decision) => decision.clientId === lane.clientId),
-      setUps: state.setUps.filter((setUp) => setUp.clientId === lane.clientId),
-      pains: state.pains.filter((pain) => pain.clientId === lane.clientId),
+      decisions: isLastOfClient(lane) ? state.decisions.filter((decision) => decision.clientId === lane.clientId) : [],
+      setUps: isLastOfClient(lane) ? state.setUps.filter((setUp) => setUp.clientId === lane.clientId) : [],
+      pains: isLastOfClient(lane) ? state.pains.filter((pain) => pain.clientId === lane.clientId) : [],
       items: lane.items.map((item) => {
         const current = movementOf(lane.clientId, item.movementId);
         return {
@@ -143,6 +149,7 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
                 })),
                 amount: movement ? amountPerSide(set, movement.document.laterality) : 0,
                 looked: set.looks.length > 0 || set.faults.length > 0,
+                lookedAt: [...new Set([...set.looks, ...set.faults].map(({ movementId: at }) => at))],
                 clean: movement && isClean(set, movement),
                 effort: set.effort,
                 ...(set.reserve !== undefined && { reserve: set.reserve }),

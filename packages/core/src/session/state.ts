@@ -68,7 +68,7 @@ export interface SetState {
   readonly segments: readonly SegmentState[];
   /** The replica whose count stands. */
   readonly countedBy: string | null;
-  readonly looks: readonly { readonly at: string; readonly clean: boolean; readonly view?: View }[];
+  readonly looks: readonly { readonly at: string; readonly clean: boolean; readonly movementId: string; readonly view?: View }[];
   readonly faults: readonly SeenFaultState[];
   readonly trials: readonly CueTrialState[];
   /** Keys of changes made in the set. */

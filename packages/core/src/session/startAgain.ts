@@ -1,0 +1,19 @@
+import type { SessionBrief } from './brief.ts';
+import type { StartSession } from './startSession.ts';
+
+/**
+ * What to ask a server for that has never heard of a session which this brief is of: it was restored from a backup made before. The
+ * session gets its id, lanes and movements back; what happened in it is in its events.
+ */
+export function startAgain(brief: SessionBrief): StartSession {
+  return {
+    sessionId: brief.sessionId,
+    localDate: brief.localDate,
+    zone: brief.zone,
+    lanes: brief.clients.map(({ laneId, clientId, items }) => ({
+      laneId,
+      clientId,
+      movements: items.map(({ movementId, sets, target, load }) => ({ movementId, sets, target, load })),
+    })),
+  };
+}
