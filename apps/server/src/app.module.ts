@@ -1,9 +1,12 @@
 import { Module, type DynamicModule } from '@nestjs/common';
-import { TypeOrmModule } from '@nestjs/typeorm';
 import { AccountsModule } from './accounts/accounts.module.ts';
+import { BackupsModule } from './backups/backups.module.ts';
 import { BookingsModule } from './bookings/bookings.module.ts';
 import { ClientsModule } from './clients/clients.module.ts';
-import { dataSourceOptions } from './database/dataSource.ts';
+import { DatabaseModule } from './database/database.module.ts';
+import type { OpenDatabase } from './database/openDatabase.ts';
+import { HealthModule } from './health/health.module.ts';
+import type { Habits } from './http/habits.ts';
 import { SharedModule } from './http/shared.module.ts';
 import { LibraryModule } from './library/library.module.ts';
 import { PrivacyModule } from './privacy/privacy.module.ts';
@@ -13,12 +16,12 @@ import { StudioModule } from './studio/studio.module.ts';
 
 @Module({})
 export class AppModule {
-  static on(databaseFile: string): DynamicModule {
+  static on(database: OpenDatabase, habits: Habits): DynamicModule {
     return {
       module: AppModule,
       imports: [
-        TypeOrmModule.forRoot(dataSourceOptions(databaseFile)),
-        SharedModule,
+        DatabaseModule.on(database),
+        SharedModule.with(habits),
         AccountsModule,
         ClientsModule,
         LibraryModule,
@@ -27,6 +30,8 @@ export class AppModule {
         StancesModule,
         StudioModule,
         PrivacyModule,
+        BackupsModule,
+        HealthModule,
       ],
     };
   }

@@ -4,6 +4,8 @@ export { createApp } from './app.ts';
 export { StudioSetup } from './studio/studioSetup.ts';
 export { Measurements } from './clients/measurements.ts';
 export { Library } from './library/library.ts';
+export { libraryFiles } from './library/libraryFiles.ts';
+export { backupFolderOf } from './database/openDatabase.ts';
 export { Sessions } from './sessions/sessions.ts';
 export { EventLog } from './sessions/eventLog.ts';
 export type { SignedIn } from './accounts/actor.ts';

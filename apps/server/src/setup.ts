@@ -1,17 +1,24 @@
-import { readFileSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { DataSource } from 'typeorm';
-import { TrainerEntity } from './accounts/account.entities.ts';
+import { SignInEntity, TrainerEntity } from './accounts/account.entities.ts';
+import { hashPassword } from './accounts/signIns.ts';
 import { createApp } from './app.ts';
+import { Backups } from './backups/backups.ts';
+import { restoreBackup } from './database/openDatabase.ts';
+import { Transactions } from './database/transactions.ts';
 import { Library } from './library/library.ts';
+import { libraryFiles } from './library/libraryFiles.ts';
 import { StudioSetup } from './studio/studioSetup.ts';
 
 /** Makes a real studio from the command line, and takes in its people until the app can. */
 const USAGE = `Usage (passwords come from WAXWING_PASSWORD, so that they are in no history of commands):
   npm run setup -- studio  --name "The room" --zone Europe/London --owner "Your Name" --login you
   npm run setup -- trainer --name "Their Name" --login them
-  npm run setup -- client  --name "Their Name" --born 1980 --trainer you`;
+  npm run setup -- client  --name "Their Name" --born 1980 --trainer you
+  npm run setup -- password --login you      (a new password, where nobody can sign in to set it)
+  npm run setup -- backup                    (makes a backup now)
+  npm run setup -- restore FILE              (puts a backup in the database's place; what was there is kept beside it)
+The server must not be running on the same database.`;
 
 const { positionals, values } = parseArgs({
   allowPositionals: true,
@@ -37,15 +44,32 @@ function password(): string {
   return given;
 }
 
-function starterLibrary(): { name: string; text: string }[] {
-  const folder = join(import.meta.dirname, '../../../library');
-  return readdirSync(folder, { recursive: true, encoding: 'utf8' })
-    .filter((name) => name.endsWith('.yaml'))
-    .sort()
-    .map((name) => ({ name, text: readFileSync(join(folder, name), 'utf8') }));
+const databaseFile = process.env.WAXWING_DATA ?? '.data/studio.sqlite';
+const backupFolder = process.env.WAXWING_BACKUPS;
+const place = { file: databaseFile, ...(backupFolder && { backupFolder }) };
+process.umask(0o077);
+
+function stop(sentence: string): never {
+  console.error(sentence);
+  process.exit(1);
 }
 
-const app = await createApp({ databaseFile: process.env.WAXWING_DATA ?? '.data/studio.sqlite', quiet: true });
+if (positionals[0] === 'restore') {
+  const [, backup] = positionals;
+  if (!backup) stop(USAGE);
+  try {
+    const aside = restoreBackup(backup, place);
+    console.log(`${backup} is the database now.${aside ? ` What was there is in ${aside}.` : ''}`);
+    console.log('Devices send again what they still have of the last 30 days when they next reach the server.');
+    process.exit(0);
+  } catch (error) {
+    stop((error as Error).message);
+  }
+}
+
+const app = await createApp({ databaseFile, ...(backupFolder && { backupFolder }), quiet: true }).catch((error: unknown) =>
+  stop((error as Error).message),
+);
 await app.init();
 const setup = app.get(StudioSetup);
 const trainers = app.get(DataSource).getRepository(TrainerEntity);
@@ -56,7 +80,7 @@ try {
       const owner = { name: need('owner'), login: need('login'), password: password(), role: 'owner' as const };
       const studioId = await setup.studio(need('name'), need('zone'));
       const { trainerId } = await setup.trainer(studioId, owner);
-      const { changed } = await app.get(Library).importPack(studioId, trainerId, starterLibrary());
+      const { changed } = await app.get(Library).importPack(studioId, trainerId, libraryFiles());
       console.log(`Made with ${changed.length} movements. Sign in as ${owner.login}.`);
       break;
     }
@@ -75,6 +99,23 @@ try {
       const document = { name: need('name'), birthYear: born, goals: [], cautions: [] };
       await setup.client({ trainerId: trainer.id, studioId: trainer.studioId, role: trainer.role }, document);
       console.log('Taken in.');
+      break;
+    }
+    case 'password': {
+      const login = need('login').toLowerCase();
+      const passwordHash = await hashPassword(password());
+      await app.get(Transactions).run(async (manager) => {
+        const trainer = await manager.findOneBy(TrainerEntity, { login });
+        if (!trainer) throw new Error(`Nobody signs in as ${login}.`);
+        await manager.update(TrainerEntity, { id: trainer.id }, { passwordHash });
+        await manager.delete(SignInEntity, { trainerId: trainer.id });
+      });
+      console.log('Set; every device of theirs is signed out.');
+      break;
+    }
+    case 'backup': {
+      const { file } = await app.get(Backups).make('asked');
+      console.log(`Made and checked: ${file}`);
       break;
     }
     default:

@@ -10,12 +10,18 @@ import {
   type HistoryAnswer,
   type PlaceSummary,
   type SessionAnswer,
+  type SessionBrief,
   type SessionSummary,
   type StartSession,
   type TrainerSummary,
 } from '@waxwing/core';
-import { DataSource } from 'typeorm';
+import Database from 'better-sqlite3';
 import { v4, v7 } from 'uuid';
+import { DataSource } from 'typeorm';
+import { ENTITIES } from '../src/database/entities.ts';
+import { Transactions } from '../src/database/transactions.ts';
+import { ClientRemoval } from '../src/privacy/clientRemoval.ts';
+import { NOBODYS, ROWS_OF_A_CLIENT, SHARED_ROWS, THE_RECORD, TOMBSTONES } from '../src/privacy/personalData.ts';
 import { SessionClientEntity, SessionEntity } from '../src/sessions/session.entities.ts';
 import { PASSWORD, TestServer, type SignedInClient } from './testServer.ts';
 
@@ -210,7 +216,7 @@ describe('the log', () => {
     const stays = await takeIn({ name: 'Often There' });
     const goes = await takeIn({ name: 'Goes Elsewhere' });
     const { studioId, trainerId } = server.owner;
-    const { manager } = server.app.get(DataSource);
+    const transactions = server.app.get(Transactions);
     const session = async (clientId: string, n: number) => {
       const id = v7();
       const localDate = new Date(Date.UTC(2027, 0, 1 + n)).toISOString().slice(0, 10);
@@ -228,8 +234,10 @@ describe('the log', () => {
         createdAt: localDate,
         pins,
       };
-      await manager.insert(SessionEntity, row);
-      await manager.insert(SessionClientEntity, { sessionId: id, clientId, studioId, laneId: v7(), localDate });
+      await transactions.run(async (manager) => {
+        await manager.insert(SessionEntity, row);
+        await manager.insert(SessionClientEntity, { sessionId: id, clientId, studioId, laneId: v7(), localDate });
+      });
     };
     for (let n = 0; n < SESSIONS_PAGE + 1; n += 1) await session(stays.clientId, n);
     for (let n = 0; n < 5; n += 1) await session(goes.clientId, 100 + n);
@@ -362,7 +370,7 @@ describe('forgetting a client', () => {
     }
     const exported = (await owner.get(`/api/clients/${gone.clientId}/export`).expect(200)).body as ClientExport;
     expect(exported).toMatchObject({
-      format: 'waxwing-client/1',
+      format: 'waxwing-client/2',
       client: { name: SECRET },
       measurements: [{ note: 'measured-zq' }],
     });
@@ -394,5 +402,101 @@ describe('forgetting a client', () => {
     expect(stands('late-word-of-zq')).toBe(false);
     expect((await owner.get('/api/clients/forgotten').expect(200)).body).toEqual([gone.clientId]);
     await owner.post('/api/clients', { clientId: gone.clientId, document: { ...BRISA, name: SECRET } }).expect(410);
+  });
+
+  test('what corrects an event goes with it, whether it names anybody or not; a late lane, or correction, brings nothing back', async () => {
+    const gone = await takeIn({ name: 'Corrected Once' });
+    const stays = await takeIn({ name: 'Stays Too' });
+    const lanes = [gone, stays].map(({ clientId }) => ({ laneId: v7(), clientId, movements: [{ movementId: GOBLET }] }));
+    const form = { sessionId: v7(), localDate: DAY, zone: 'Etc/UTC', lanes };
+    const brief = (await owner.post('/api/sessions', form).expect(201)).body as SessionBrief;
+    const send = (drafts: readonly EventDraft[]) => {
+      const events = owner.stamp(brief.sessionId, drafts, `${DAY}T09:00:00.000Z`);
+      return owner.send(brief.sessionId, events).then(() => events);
+    };
+    const { laneId } = lanes[0]!;
+    const rejoined = v7();
+    const hurt: EventDraft = {
+      type: 'pain-reported',
+      laneId,
+      clientId: gone.clientId,
+      payload: { kind: 'sharp', note: 'hurts-first-cz' },
+    };
+    const sent = await send([
+      ...openSession(brief),
+      hurt,
+      { type: 'lane-joined', laneId: rejoined, clientId: gone.clientId, payload: { items: [] } },
+    ]);
+    const pain = sent.find(({ type }) => type === 'pain-reported')!;
+    const amended = (eventId: string, note: string): EventDraft => ({
+      type: 'amended',
+      payload: { eventId, amends: 'pain-reported', payload: { kind: 'joint', note } },
+    });
+    const [once] = await send([amended(pain.id, 'hurts-second-cz')]);
+    const exported = (await owner.get(`/api/clients/${gone.clientId}/export`).expect(200)).body as ClientExport;
+    expect(JSON.stringify(exported)).toContain('hurts-second-cz');
+    expect(exported.rows).toHaveProperty('session_clients');
+    expect(JSON.stringify(exported)).not.toContain(stays.clientId);
+
+    await owner.delete(`/api/clients/${gone.clientId}`, { name: 'Corrected Once' }).expect(204);
+    for (const trace of ['hurts-first-cz', 'hurts-second-cz']) expect([trace, stands(trace)]).toEqual([trace, false]);
+    await send([
+      { type: 'note', laneId, payload: { text: 'late-by-lane-cz' } },
+      { type: 'note', laneId: rejoined, payload: { text: 'late-by-second-lane-cz' } },
+      amended(pain.id, 'late-correction-cz'),
+      amended(once!.id, 'late-correction-of-it-cz'),
+      { type: 'note', payload: { text: 'about-the-hour-cz' } },
+    ]);
+    for (const trace of ['late-by-lane-cz', 'late-by-second-lane-cz', 'late-correction-cz', 'late-correction-of-it-cz'])
+      expect([trace, stands(trace)]).toEqual([trace, false]);
+    // About the hour as a whole: it stays, and the dialog says so.
+    expect(stands('about-the-hour-cz')).toBe(true);
+  });
+
+  test('blanks at the ends of a name are taken off, and neither they nor a name of blanks keep anybody from being deleted', async () => {
+    const { clientId, name } = await takeIn({ name: '  Nadia Sound ' });
+    expect(name).toBe('Nadia Sound');
+    expect(
+      paths((await owner.post('/api/clients', { clientId: v7(), document: { ...BRISA, name: '   ' } }).expect(400)).body),
+    ).toEqual(['document.name']);
+    // As records from before may be.
+    for (const [stored, typed] of [
+      [' Old Blank  ', 'Old Blank'],
+      ['   ', 'no name'],
+    ] as const) {
+      const old = await server.client(server.owner, stored);
+      await owner.delete(`/api/clients/${old}`, { name: typed }).expect(204);
+    }
+    await owner.delete(`/api/clients/${clientId}`, { name: ' Nadia Sound' }).expect(204);
+  });
+
+  test('a file that couldn’t be made anew at once is later: they are forgotten all the same', async () => {
+    const { clientId } = await takeIn({ name: 'Left In The Pages' });
+    // A backup that is being made reads from the file as it is now.
+    const reading = new Database(server.file, { readonly: true });
+    reading.exec('begin');
+    reading.prepare('select count(*) from clients').get();
+    await owner.delete(`/api/clients/${clientId}`, { name: 'Left In The Pages' }).expect(204);
+    await owner.get(`/api/clients/${clientId}`).expect(404);
+    expect(stands('Left In The Pages')).toBe(true);
+    reading.close();
+    // As when the server is next started, or an hour later.
+    server.app.get(ClientRemoval).onApplicationBootstrap();
+    for (let tries = 0; stands('Left In The Pages') && tries < 100; tries += 1)
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(stands('Left In The Pages')).toBe(false);
+  });
+
+  test('every table says whose data it holds, so that export and forgetting know of it', () => {
+    const named = [...ROWS_OF_A_CLIENT, ...SHARED_ROWS, THE_RECORD, ...TOMBSTONES, ...NOBODYS];
+    expect(new Set(named)).toEqual(new Set(ENTITIES));
+    expect(named).toHaveLength(ENTITIES.length);
+    const columns = (entity: (typeof ENTITIES)[number]) =>
+      server.app
+        .get(DataSource)
+        .getMetadata(entity)
+        .columns.map(({ propertyName }) => propertyName);
+    for (const entity of ROWS_OF_A_CLIENT) expect(columns(entity)).toContain('clientId');
+    for (const entity of NOBODYS) expect(columns(entity)).not.toContain('clientId');
   });
 });

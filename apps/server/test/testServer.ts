@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -13,9 +13,10 @@ import {
 } from '@waxwing/core';
 import request, { type Test } from 'supertest';
 import { v4, v7 } from 'uuid';
-import { createApp } from '../src/app.ts';
+import { createApp, type AppOptions } from '../src/app.ts';
 import type { SignedIn } from '../src/accounts/actor.ts';
 import { Library } from '../src/library/library.ts';
+import { libraryFiles } from '../src/library/libraryFiles.ts';
 import { StudioSetup } from '../src/studio/studioSetup.ts';
 
 export const PASSWORD = 'correct-horse';
@@ -30,10 +31,10 @@ export class TestServer {
     readonly trainer: SignedIn,
   ) {}
 
-  static async start(): Promise<TestServer> {
+  static async start(options: Partial<AppOptions> = {}): Promise<TestServer> {
     const folder = mkdtempSync(join(tmpdir(), 'waxwing-test-'));
     const file = join(folder, 'studio.sqlite');
-    const app = await createApp({ databaseFile: file, quiet: true });
+    const app = await createApp({ databaseFile: file, quiet: true, ...options });
     await app.listen(0, '127.0.0.1');
     const setup = app.get(StudioSetup);
     const studioId = await setup.studio('Test room', 'Etc/UTC');
@@ -123,12 +124,4 @@ export class SignedInClient {
   async send(sessionId: string, events: readonly object[]): Promise<EventsAnswer> {
     return (await this.post(`/api/sessions/${sessionId}/events`, { events }).expect(200)).body as EventsAnswer;
   }
-}
-
-export function libraryFiles(): { name: string; text: string }[] {
-  const folder = join(process.cwd(), 'library');
-  return readdirSync(folder, { recursive: true, encoding: 'utf8' })
-    .filter((name) => name.endsWith('.yaml'))
-    .sort()
-    .map((name) => ({ name, text: readFileSync(join(folder, name), 'utf8') }));
 }

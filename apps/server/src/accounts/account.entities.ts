@@ -26,4 +26,10 @@ export class SignInEntity {
   @Column('text') @ForeignKey(() => TrainerEntity) trainerId!: string;
   @Column('text') createdAt!: string;
   @Column('text') expiresAt!: string;
+  /** Names it among others, to end it; opens nothing. */
+  @Column('text', { default: '' }) id!: string;
+  /** What it was made on, as far as the browser says: "Chrome on Android". */
+  @Column('text', { default: '' }) device!: string;
+  /** To the hour. */
+  @Column('text', { nullable: true }) lastSeenAt!: string | null;
 }

@@ -1,5 +1,17 @@
-import { Body, Controller, Get, HttpCode, Post, Req, Res, UnauthorizedException } from '@nestjs/common';
-import type { Me } from '@waxwing/core';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Post,
+  Req,
+  Res,
+  UnauthorizedException,
+} from '@nestjs/common';
+import type { Me, SignedInDevice } from '@waxwing/core';
 import { SignInForm } from '@waxwing/core/shapes';
 import type { Request, Response } from 'express';
 import { ShapeBody } from '../http/shapeBody.ts';
@@ -15,8 +27,9 @@ export class AccountsController {
   @Post('sign-in')
   @HttpCode(200)
   @ShapeBody(SignInForm)
-  async signIn(@Body() form: SignInForm, @Res({ passthrough: true }) response: Response): Promise<Me> {
-    const signedIn = await this.signIns.signIn(form.login, form.password);
+  async signIn(@Body() form: SignInForm, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<Me> {
+    const source = { address: request.ip ?? '', userAgent: (request.get('user-agent') ?? '').slice(0, 400) };
+    const signedIn = await this.signIns.signIn(form.login, form.password, source);
     if (!signedIn) {
       throw new UnauthorizedException({
         message: 'Name and password don’t belong together',
@@ -39,5 +52,16 @@ export class AccountsController {
   @Get('me')
   me(@Actor() actor: SignedIn): Promise<Me> {
     return this.signIns.me(actor);
+  }
+
+  @Get('devices')
+  devices(@Actor() actor: SignedIn, @Req() request: Request): Promise<SignedInDevice[]> {
+    return this.signIns.devices(actor, tokenOf(request) ?? '');
+  }
+
+  @Delete('devices/:deviceId')
+  @HttpCode(204)
+  signOutDevice(@Actor() actor: SignedIn, @Param('deviceId', ParseUUIDPipe) deviceId: string): Promise<void> {
+    return this.signIns.signOutDevice(actor, deviceId);
   }
 }

@@ -1,4 +1,4 @@
-import { createParamDecorator, SetMetadata, type ExecutionContext } from '@nestjs/common';
+import { createParamDecorator, ForbiddenException, SetMetadata, type ExecutionContext } from '@nestjs/common';
 import type { Request } from 'express';
 
 /** Who asks. */
@@ -6,6 +6,11 @@ export interface SignedIn {
   readonly trainerId: string;
   readonly studioId: string;
   readonly role: 'owner' | 'trainer';
+}
+
+/** `what` ends the sentence: "Only the studio’s owner …". Throws for anybody else. */
+export function ownersOnly({ role }: SignedIn, what: string): void {
+  if (role !== 'owner') throw new ForbiddenException({ message: `Only the studio’s owner ${what}` });
 }
 
 export type RequestWithActor = Request & { actor?: SignedIn };

@@ -20,5 +20,7 @@ export function clearToken(response: Response): void {
 }
 
 function options(response: Response) {
-  return { httpOnly: true, sameSite: 'strict' as const, path: '/', secure: response.req.secure };
+  const address: unknown = response.app.get('waxwing address');
+  const secure = response.req.secure || (typeof address === 'string' && address.startsWith('https:'));
+  return { httpOnly: true, sameSite: 'strict' as const, path: '/', secure };
 }

@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
 import type { TrainerSummary } from '@waxwing/core';
-import { NewPassword, NewTrainer, SeeOut } from '@waxwing/core/shapes';
+import { NewPassword, NewTrainer, PasswordForColleague, SeeOut } from '@waxwing/core/shapes';
 import type { Request } from 'express';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Actor, type SignedIn } from './actor.ts';
@@ -31,6 +31,17 @@ export class TrainersController {
     @Body() { clientsTo }: SeeOut,
   ): Promise<TrainerSummary[]> {
     return this.trainers.seeOut(actor, trainerId, clientsTo ?? null);
+  }
+
+  @Put('trainers/:trainerId/password')
+  @HttpCode(204)
+  @ShapeBody(PasswordForColleague)
+  setPassword(
+    @Actor() actor: SignedIn,
+    @Param('trainerId', ParseUUIDPipe) trainerId: string,
+    @Body() { password }: PasswordForColleague,
+  ): Promise<void> {
+    return this.trainers.setPassword(actor, trainerId, password);
   }
 
   @Put('me/password')

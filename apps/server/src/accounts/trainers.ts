@@ -1,15 +1,18 @@
-import { BadRequestException, ConflictException, ForbiddenException, Injectable, NotFoundException } from '@nestjs/common';
+import { BadRequestException, ConflictException, HttpException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { verify } from '@node-rs/argon2';
 import type { TrainerSummary } from '@waxwing/core';
 import type { NewPassword, NewTrainer } from '@waxwing/core/shapes';
-import { Not, Repository, type EntityManager } from 'typeorm';
+import { IsNull, Not, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
+import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { SignInEntity, TrainerEntity } from './account.entities.ts';
-import type { SignedIn } from './actor.ts';
+import { ownersOnly, type SignedIn } from './actor.ts';
+import { TOO_MANY_TRIES, TRIES_FOR_MS, WRONG_TRIES_OF_NAME } from './signInLimit.ts';
 import { hashPassword } from './signIns.ts';
+import { Tries } from './tries.ts';
 
 interface TrainerRow extends Omit<TrainerSummary, 'clients'> {
   readonly clients: number;
@@ -18,14 +21,16 @@ interface TrainerRow extends Omit<TrainerSummary, 'clients'> {
 /** Who works in a studio. The owner takes people in and sees them out; everybody sees who there is, to hand a client over. */
 @Injectable()
 export class Trainers {
+  private readonly tries = new Tries(WRONG_TRIES_OF_NAME, TRIES_FOR_MS);
+
   constructor(
-    @InjectRepository(TrainerEntity) private readonly trainers: Repository<TrainerEntity>,
+    @InjectRepository(TrainerEntity) private readonly trainers: Reads<TrainerEntity>,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
   ) {}
 
   list(actor: SignedIn): Promise<TrainerSummary[]> {
-    return this.trainers.manager.query<TrainerRow[]>(
+    return this.trainers.query<TrainerRow[]>(
       `select trainer.id "trainerId", name, login, role, "leftAt",
          (select count(*) from client_assignments where "trainerId" = trainer.id and until is null) clients
        from trainers trainer where "studioId" = ? order by "leftAt" is not null, name`,
@@ -34,14 +39,8 @@ export class Trainers {
   }
 
   async takeIn(actor: SignedIn, { name, login, password, role }: NewTrainer): Promise<TrainerSummary[]> {
-    this.ownersOnly(actor);
+    ownersOnly(actor, 'takes people in');
     const known = login.toLowerCase();
-    if (await this.trainers.existsBy({ login: known })) {
-      throw new ConflictException({
-        message: 'Not taken in',
-        problems: [{ path: 'login', message: 'somebody signs in with it' }],
-      });
-    }
     const trainer = {
       id: uuid(),
       studioId: actor.studioId,
@@ -52,13 +51,22 @@ export class Trainers {
       createdAt: this.clock.now().toISOString(),
       leftAt: null,
     };
-    await this.transactions.run((manager) => manager.insert(TrainerEntity, trainer));
+    await this.transactions.run(async (manager) => {
+      // In its turn: two who take the same sign-in name at once are told apart here.
+      if (await manager.existsBy(TrainerEntity, { login: known })) {
+        throw new ConflictException({
+          message: 'Not taken in',
+          problems: [{ path: 'login', message: 'somebody signs in with it' }],
+        });
+      }
+      await manager.insert(TrainerEntity, trainer);
+    });
     return this.list(actor);
   }
 
   /** Their sign-ins end at once, and their clients go, with their past, to somebody who stays. */
   async seeOut(actor: SignedIn, trainerId: string, clientsTo: string | null): Promise<TrainerSummary[]> {
-    this.ownersOnly(actor);
+    ownersOnly(actor, 'sees people out');
     const here = (await this.list(actor)).filter(({ leftAt }) => !leftAt);
     const trainer = here.find((each) => each.trainerId === trainerId);
     if (!trainer) throw new NotFoundException({ message: 'Nobody of that id works here' });
@@ -80,9 +88,12 @@ export class Trainers {
   /** Everything else that is signed in as this trainer is signed out. */
   async changePassword(actor: SignedIn, { current, next }: NewPassword, tokenHash: string): Promise<void> {
     const trainer = await this.trainers.findOneByOrFail({ id: actor.trainerId });
+    const now = this.clock.now();
+    if (!this.tries.take(actor.trainerId, now)) throw new HttpException({ message: TOO_MANY_TRIES }, 429);
     if (!(await verify(trainer.passwordHash, current))) {
       throw new BadRequestException({ message: 'Not changed', problems: [{ path: 'current', message: 'is not your password' }] });
     }
+    this.tries.forget(actor.trainerId);
     const passwordHash = await hashPassword(next);
     await this.transactions.run(async (manager) => {
       await manager.update(TrainerEntity, { id: actor.trainerId }, { passwordHash });
@@ -90,8 +101,17 @@ export class Trainers {
     });
   }
 
-  private ownersOnly({ role }: SignedIn): void {
-    if (role !== 'owner') throw new ForbiddenException({ message: 'Only the studio’s owner does this' });
+  /** For a colleague who forgot theirs: everything that is signed in as them is signed out. */
+  async setPassword(actor: SignedIn, trainerId: string, password: string): Promise<void> {
+    ownersOnly(actor, 'sets a colleague’s password');
+    if (trainerId === actor.trainerId) throw new BadRequestException({ message: 'Your own you change with the one you have' });
+    const trainer = await this.trainers.findOneBy({ id: trainerId, studioId: actor.studioId, leftAt: IsNull() });
+    if (!trainer) throw new NotFoundException({ message: 'Nobody of that id works here' });
+    const passwordHash = await hashPassword(password);
+    await this.transactions.run(async (manager) => {
+      await manager.update(TrainerEntity, { id: trainerId }, { passwordHash });
+      await manager.delete(SignInEntity, { trainerId });
+    });
   }
 }
 

@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { TodayAnswer, TodayClient } from '@waxwing/core';
-import { In, Repository } from 'typeorm';
+import { In } from 'typeorm';
+import type { Reads } from '../database/reads.ts';
 import type { SignedIn } from '../accounts/actor.ts';
 import { Clients } from '../clients/clients.ts';
 import { MovementEntity } from '../library/library.entities.ts';
@@ -13,9 +14,9 @@ import { BookingClientEntity, BookingEntity } from './booking.entities.ts';
 @Injectable()
 export class Today {
   constructor(
-    @InjectRepository(BookingEntity) private readonly bookings: Repository<BookingEntity>,
-    @InjectRepository(BookingClientEntity) private readonly bookingClients: Repository<BookingClientEntity>,
-    @InjectRepository(MovementEntity) private readonly movements: Repository<MovementEntity>,
+    @InjectRepository(BookingEntity) private readonly bookings: Reads<BookingEntity>,
+    @InjectRepository(BookingClientEntity) private readonly bookingClients: Reads<BookingClientEntity>,
+    @InjectRepository(MovementEntity) private readonly movements: Reads<MovementEntity>,
     private readonly clients: Clients,
     private readonly sessions: Sessions,
     private readonly history: History,

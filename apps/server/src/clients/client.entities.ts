@@ -49,3 +49,14 @@ export class ClientTombstoneEntity {
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
   @Column('text') deletedAt!: string;
 }
+
+/** Where a deleted client had a lane: what a late device sends of it is dropped too, though it names no client. */
+@Entity('client_tombstone_lanes')
+export class TombstoneLaneEntity {
+  @PrimaryColumn('text') sessionId!: string;
+  @PrimaryColumn('text') laneId!: string;
+  @Column('text') clientId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  /** They were alone in it: the session went with them. */
+  @Column('boolean') isSessionGone!: boolean;
+}

@@ -2,10 +2,11 @@ import { BadRequestException, ConflictException, GoneException, Injectable, NotF
 import { InjectRepository } from '@nestjs/typeorm';
 import { kitOf, type ClientSummary } from '@waxwing/core';
 import { clientProblems, type ClientDocument } from '@waxwing/core/shapes';
-import { In, IsNull, Repository } from 'typeorm';
+import { In, IsNull } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import type { SignedIn } from '../accounts/actor.ts';
 import { TrainerEntity } from '../accounts/account.entities.ts';
+import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { Library } from '../library/library.ts';
@@ -19,10 +20,10 @@ function summaryOf({ document, id, version }: ClientEntity): ClientSummary {
 @Injectable()
 export class Clients {
   constructor(
-    @InjectRepository(ClientEntity) private readonly clients: Repository<ClientEntity>,
-    @InjectRepository(ClientAssignmentEntity) private readonly assignments: Repository<ClientAssignmentEntity>,
-    @InjectRepository(ClientTombstoneEntity) private readonly tombstones: Repository<ClientTombstoneEntity>,
-    @InjectRepository(TrainerEntity) private readonly trainers: Repository<TrainerEntity>,
+    @InjectRepository(ClientEntity) private readonly clients: Reads<ClientEntity>,
+    @InjectRepository(ClientAssignmentEntity) private readonly assignments: Reads<ClientAssignmentEntity>,
+    @InjectRepository(ClientTombstoneEntity) private readonly tombstones: Reads<ClientTombstoneEntity>,
+    @InjectRepository(TrainerEntity) private readonly trainers: Reads<TrainerEntity>,
     private readonly library: Library,
     private readonly transactions: Transactions,
     private readonly clock: Clock,

@@ -2,8 +2,8 @@ import { BadRequestException, ConflictException, Injectable } from '@nestjs/comm
 import { InjectRepository } from '@nestjs/typeorm';
 import { MEASURES, type Measurement } from '@waxwing/core';
 import type { NewMeasurement } from '@waxwing/core/shapes';
-import { Repository } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
+import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { ClientMeasurementEntity } from './client.entities.ts';
@@ -17,7 +17,7 @@ function answerOf({ id, measureId, side, value, localDate, note }: ClientMeasure
 @Injectable()
 export class Measurements {
   constructor(
-    @InjectRepository(ClientMeasurementEntity) private readonly measurements: Repository<ClientMeasurementEntity>,
+    @InjectRepository(ClientMeasurementEntity) private readonly measurements: Reads<ClientMeasurementEntity>,
     private readonly clients: Clients,
     private readonly transactions: Transactions,
     private readonly clock: Clock,

@@ -5,6 +5,7 @@ import {
   ClientEntity,
   ClientMeasurementEntity,
   ClientTombstoneEntity,
+  TombstoneLaneEntity,
 } from '../clients/client.entities.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from '../library/library.entities.ts';
 import {
@@ -13,12 +14,14 @@ import {
   LogDecisionEntity,
   LogFaultEntity,
   LogItemEntity,
+  LogLookEntity,
   LogSetEntity,
   LogSetUpEntity,
   SessionClientEntity,
   SessionEntity,
   SessionLogEntity,
 } from '../sessions/session.entities.ts';
+import { ServerStateEntity } from './serverState.entity.ts';
 import { StanceChoiceEntity } from '../stances/stance.entities.ts';
 import { PlaceEntity, StudioEntity } from '../studio/studio.entity.ts';
 
@@ -30,6 +33,7 @@ export const ENTITIES = [
   ClientEntity,
   ClientAssignmentEntity,
   ClientTombstoneEntity,
+  TombstoneLaneEntity,
   ClientMeasurementEntity,
   MovementEntity,
   MovementRevisionEntity,
@@ -43,8 +47,10 @@ export const ENTITIES = [
   LogItemEntity,
   LogSetEntity,
   LogFaultEntity,
+  LogLookEntity,
   LogCueTrialEntity,
   LogDecisionEntity,
   LogSetUpEntity,
   StanceChoiceEntity,
+  ServerStateEntity,
 ];

@@ -1,9 +1,13 @@
-import { Global, Module } from '@nestjs/common';
-import { Transactions } from '../database/transactions.ts';
+import { Global, Module, type DynamicModule } from '@nestjs/common';
 import { Clock } from './clock.ts';
-import { HealthController } from './health.controller.ts';
+import { Habits } from './habits.ts';
+import { AnswerCounts } from './requestLog.ts';
 
 /** What every part of the server may ask for. */
 @Global()
-@Module({ controllers: [HealthController], providers: [Clock, Transactions], exports: [Clock, Transactions] })
-export class SharedModule {}
+@Module({ providers: [Clock, AnswerCounts], exports: [Clock, AnswerCounts] })
+export class SharedModule {
+  static with(habits: Habits): DynamicModule {
+    return { module: SharedModule, providers: [{ provide: Habits, useValue: habits }], exports: [Habits] };
+  }
+}

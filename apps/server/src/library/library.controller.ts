@@ -1,7 +1,7 @@
-import { Body, Controller, ForbiddenException, Get, HttpCode, Post } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Post } from '@nestjs/common';
 import type { LibraryAnswer } from '@waxwing/core';
 import { PackUpload } from '@waxwing/core/shapes';
-import { Actor, type SignedIn } from '../accounts/actor.ts';
+import { Actor, ownersOnly, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Library, type ImportReport } from './library.ts';
 
@@ -19,7 +19,7 @@ export class LibraryController {
   @HttpCode(200)
   @ShapeBody(PackUpload)
   importPack(@Actor() actor: SignedIn, @Body() upload: PackUpload): Promise<ImportReport> {
-    if (actor.role !== 'owner') throw new ForbiddenException({ message: 'Only the studio’s owner takes in packs' });
+    ownersOnly(actor, 'takes in packs');
     return this.library.importPack(actor.studioId, actor.trainerId, upload.files);
   }
 }

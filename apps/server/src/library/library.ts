@@ -1,10 +1,19 @@
 import { createHash } from 'node:crypto';
-import { BadRequestException, Injectable } from '@nestjs/common';
+import { BadRequestException, ConflictException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { LibraryAnswer, MovementRevision, Vocabulary } from '@waxwing/core';
-import { readPack, type PackFile } from '@waxwing/core/shapes';
-import { In, Repository, type EntityManager } from 'typeorm';
+import {
+  PROBLEMS_MOST,
+  packSizeProblems,
+  type PackFile,
+  type PackProblem,
+  type ReadPack,
+  type readPack,
+} from '@waxwing/core/shapes';
+import { In, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
+import { inThread, ThreadStopped } from '../database/inThread.ts';
+import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library.entities.ts';
@@ -14,6 +23,9 @@ export interface ImportReport {
   readonly changed: readonly string[];
   readonly unchanged: number;
 }
+
+/** The starter library takes five seconds and 300 MB on a slow machine. */
+const PACK_BOUNDS = { seconds: 90, memoryMb: 1500 };
 
 type CurrentLibrary = LibraryAnswer & { readonly vocabularyRevisionId: string };
 
@@ -25,13 +37,36 @@ function asRevision(entity: MovementRevisionEntity): MovementRevision {
   return { revisionId: entity.id, number: entity.number, document: entity.document };
 }
 
+function notTakenIn(problems: readonly PackProblem[]): BadRequestException {
+  return new BadRequestException({
+    message: 'The pack was not taken in: nothing has changed',
+    problems: problems.slice(0, PROBLEMS_MOST).map(({ file, line, path, message }) => ({
+      path: `${file}:${line}${path ? ` ${path}` : ''}`,
+      message,
+    })),
+  });
+}
+
+/** Counted before it is parsed, and parsed where nobody waits for it. */
+async function readInThread(files: readonly PackFile[], existing: ReadPack): Promise<ReturnType<typeof readPack>> {
+  const tooLarge = packSizeProblems(files);
+  if (tooLarge.length > 0) return { ok: false, problems: tooLarge, packProblems: tooLarge };
+  try {
+    return await inThread('./readPack.thread', import.meta.url, { files, existing }, PACK_BOUNDS);
+  } catch (error) {
+    if (!(error instanceof ThreadStopped)) throw error;
+    const problems = [{ file: files[0]?.name ?? '', line: 0, path: '', message: 'takes too long to read, or too much memory' }];
+    return { ok: false, problems, packProblems: problems };
+  }
+}
+
 /** A studio's movements and vocabulary: identities with immutable revisions. */
 @Injectable()
 export class Library {
   constructor(
-    @InjectRepository(MovementEntity) private readonly movements: Repository<MovementEntity>,
-    @InjectRepository(MovementRevisionEntity) private readonly revisions: Repository<MovementRevisionEntity>,
-    @InjectRepository(VocabularyRevisionEntity) private readonly vocabularies: Repository<VocabularyRevisionEntity>,
+    @InjectRepository(MovementEntity) private readonly movements: Reads<MovementEntity>,
+    @InjectRepository(MovementRevisionEntity) private readonly revisions: Reads<MovementRevisionEntity>,
+    @InjectRepository(VocabularyRevisionEntity) private readonly vocabularies: Reads<VocabularyRevisionEntity>,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
   ) {}
@@ -78,19 +113,16 @@ export class Library {
 
   /** Reads pack files into the studio's library, all or nothing. Problems name file, line and path. */
   async importPack(studioId: string, author: string, files: readonly PackFile[]): Promise<ImportReport> {
+    const existing = await this.current(studioId);
+    const pack = await readInThread(files, {
+      vocabulary: existing.vocabulary,
+      movements: existing.revisions.map((revision) => revision.document),
+    });
+    if (!pack.ok) throw notTakenIn(pack.packProblems);
     return this.transactions.run(async (manager) => {
-      const existing = await this.current(studioId);
-      const pack = readPack(files, {
-        vocabulary: existing.vocabulary,
-        movements: existing.revisions.map((revision) => revision.document),
-      });
-      if (!pack.ok) {
-        throw new BadRequestException({
-          message: 'The pack was not taken in: nothing has changed',
-          problems: pack.packProblems.map(({ file, line, path, message }) => ({
-            path: `${file}:${line}${path ? ` ${path}` : ''}`,
-            message,
-          })),
+      if ((await this.current(studioId)) !== existing) {
+        throw new ConflictException({
+          message: 'The library was changed meanwhile, so nothing was taken in: send the pack again',
         });
       }
       await this.saveVocabulary(manager, studioId, author, pack.value.vocabulary);

@@ -6,9 +6,9 @@ import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities
 import { Clients } from '../clients/clients.ts';
 import { Measurements } from '../clients/measurements.ts';
 import { Clock } from '../http/clock.ts';
-import { asEvent } from '../sessions/eventLog.ts';
 import { History } from '../sessions/history.ts';
-import { EventEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
+import { SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
+import { ROWS_OF_A_CLIENT, ownPartOf } from './personalData.ts';
 
 /** Everything that is held about a client, and nothing about anybody who shared an hour with them. */
 @Injectable()
@@ -35,10 +35,12 @@ export class ClientExports {
       where: { id: In(booked.map(({ bookingId }) => bookingId)) },
       order: { localDate: 'ASC' },
     });
-    const eventsOf = async (sessionId: string) =>
-      (await manager.find(EventEntity, { where: { sessionId, clientId }, order: { position: 'ASC' } })).map(asEvent);
+    const rows: Record<string, readonly object[]> = {};
+    for (const entity of ROWS_OF_A_CLIENT) {
+      rows[this.dataSource.getMetadata(entity).tableName] = await manager.findBy(entity, { clientId });
+    }
     return {
-      format: 'waxwing-client/1',
+      format: 'waxwing-client/2',
       exportedAt: this.clock.now().toISOString(),
       client,
       measurements: await this.measurements.of(actor, clientId),
@@ -47,10 +49,11 @@ export class ClientExports {
         sessions.map(async ({ id, localDate }) => ({
           sessionId: id,
           localDate,
-          log: logs.get(id)?.lanes.find((lane) => lane.clientId === clientId) ?? null,
-          events: await eventsOf(id),
+          log: logs.get(id)?.lanes.filter((lane) => lane.clientId === clientId) ?? [],
+          events: (await ownPartOf(manager, id, clientId)).events,
         })),
       ),
+      rows,
       bookings: bookings.map(({ localDate, startMinute, minutes }) => ({ localDate, startMinute, minutes })),
     };
   }

@@ -1,36 +1,32 @@
-import { BadRequestException, Injectable } from '@nestjs/common';
+import { BadRequestException, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { nameToType } from '@waxwing/core';
 import { In, type EntityManager } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
 import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';
-import {
-  ClientAssignmentEntity,
-  ClientEntity,
-  ClientMeasurementEntity,
-  ClientTombstoneEntity,
-} from '../clients/client.entities.ts';
+import { ClientTombstoneEntity, TombstoneLaneEntity } from '../clients/client.entities.ts';
 import { Clients } from '../clients/clients.ts';
+import type { Reads } from '../database/reads.ts';
+import { ServerStateEntity } from '../database/serverState.entity.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { EventLog } from '../sessions/eventLog.ts';
-import {
-  EventEntity,
-  LogCueTrialEntity,
-  LogDecisionEntity,
-  LogFaultEntity,
-  LogItemEntity,
-  LogSetEntity,
-  LogSetUpEntity,
-  SessionClientEntity,
-  SessionEntity,
-  SessionLogEntity,
-} from '../sessions/session.entities.ts';
+import { EventEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
+import { ROWS_OF_A_CLIENT, THE_RECORD, ownPartOf } from './personalData.ts';
 
-const PROJECTED = [LogItemEntity, LogSetEntity, LogFaultEntity, LogCueTrialEntity, LogDecisionEntity, LogSetUpEntity] as const;
+/** Stands in the server's state from a deletion until the file was made anew. */
+const REWRITE_DUE = 'rewrite-due';
+const LOOK_EVERY_MS = 3_600_000;
+/** Well under SQLite's limit on bound values. */
+const IDS_AT_ONCE = 500;
 
 /** Forgets a client: rows, then what the deleted rows leave behind in the file and its log. */
 @Injectable()
-export class ClientRemoval {
+export class ClientRemoval implements OnApplicationBootstrap, OnApplicationShutdown {
+  private timer: NodeJS.Timeout | undefined;
+
   constructor(
+    @InjectRepository(ServerStateEntity) private readonly state: Reads<ServerStateEntity>,
     private readonly clients: Clients,
     private readonly events: EventLog,
     private readonly transactions: Transactions,
@@ -39,58 +35,82 @@ export class ClientRemoval {
 
   /** `typedName` has to be theirs to the letter. What is left is a tombstone: an id that a late device's events are dropped by. */
   async forget(actor: SignedIn, clientId: string, typedName: string): Promise<void> {
-    const { name } = await this.clients.one(actor, clientId);
+    const name = nameToType((await this.clients.one(actor, clientId)).name);
     if (typedName.trim() !== name) {
       throw new BadRequestException({ message: 'Not deleted', problems: [{ path: 'name', message: `type “${name}”` }] });
     }
     await this.transactions.run(async (manager) => {
-      await this.forgetSessions(manager, clientId);
-      await forgetBookings(manager, clientId);
-      await manager.delete(ClientMeasurementEntity, { clientId });
-      await manager.delete(ClientAssignmentEntity, { clientId });
-      await manager.delete(ClientEntity, { id: clientId });
-      await manager.insert(ClientTombstoneEntity, {
-        clientId,
-        studioId: actor.studioId,
-        deletedAt: this.clock.now().toISOString(),
-      });
+      const sessions = await sessionsOf(manager, clientId);
+      for (const session of sessions) await forgetEvents(manager, session, clientId);
+      const booked = (await manager.findBy(BookingClientEntity, { clientId })).map(({ bookingId }) => bookingId);
+      for (const entity of ROWS_OF_A_CLIENT) await manager.delete(entity, { clientId });
+      for (const session of sessions) await this.forgetSession(manager, session, clientId);
+      await forgetBookings(manager, booked);
+      await manager.delete(THE_RECORD, { id: clientId });
+      const deletedAt = this.clock.now().toISOString();
+      await manager.insert(ClientTombstoneEntity, { clientId, studioId: actor.studioId, deletedAt });
+      await manager.save(ServerStateEntity, { name: REWRITE_DUE, value: deletedAt });
     });
-    await this.transactions.alone(async (dataSource) => {
-      // The write-ahead log holds pages as they were; making the file anew leaves none of them anywhere.
-      await dataSource.query('pragma wal_checkpoint(truncate)');
-      await dataSource.query('vacuum');
-      await dataSource.query('pragma wal_checkpoint(truncate)');
-    });
+    // They are forgotten, whether or not there is room to make the file anew now.
+    await this.rewriteDue().catch(() => undefined);
   }
 
-  private async forgetSessions(manager: EntityManager, clientId: string): Promise<void> {
-    const joined = await manager.findBy(SessionClientEntity, { clientId });
-    const sessions = await manager.findBy(SessionEntity, { id: In(joined.map(({ sessionId }) => sessionId)) });
-    for (const entity of PROJECTED) await manager.delete(entity, { clientId });
-    for (const session of sessions) {
-      const others = session.pins.clients.filter((client) => client.clientId !== clientId);
-      if (others.length === 0) {
-        await manager.delete(EventEntity, { sessionId: session.id });
-        await manager.delete(SessionLogEntity, { sessionId: session.id });
-        await manager.delete(SessionClientEntity, { sessionId: session.id });
-        await manager.delete(SessionEntity, { id: session.id });
-        continue;
+  /** Without this, pages as they were would stay in the file's write-ahead log: a killed server makes up for it when it starts. */
+  private async rewriteDue(): Promise<void> {
+    if (!(await this.state.existsBy({ name: REWRITE_DUE }))) return;
+    await this.transactions.rewriteFile();
+    await this.transactions.run((manager) => manager.delete(ServerStateEntity, { name: REWRITE_DUE }));
+  }
+
+  onApplicationBootstrap(): void {
+    const look = () => void this.rewriteDue().catch(() => undefined);
+    look();
+    this.timer = setInterval(look, LOOK_EVERY_MS);
+    this.timer.unref();
+  }
+
+  onApplicationShutdown(): void {
+    clearInterval(this.timer);
+  }
+
+  /** What is left of it is the others', projected anew; alone it goes whole. */
+  private async forgetSession(manager: EntityManager, session: SessionEntity, clientId: string): Promise<void> {
+    const others = session.pins.clients.filter((client) => client.clientId !== clientId);
+    if (others.length === 0) {
+      for (const entity of [EventEntity, SessionLogEntity, SessionClientEntity]) {
+        await manager.delete(entity, { sessionId: session.id });
       }
-      const laneId = joined.find(({ sessionId }) => sessionId === session.id)!.laneId;
-      await manager.delete(EventEntity, { sessionId: session.id, clientId });
-      await manager.delete(EventEntity, { sessionId: session.id, laneId });
-      await manager.delete(SessionClientEntity, { sessionId: session.id, clientId });
-      session.pins = { ...session.pins, clients: others };
-      await manager.save(session);
-      await this.events.project(manager, session);
+      await manager.delete(SessionEntity, { id: session.id });
+      return;
     }
+    session.pins = { ...session.pins, clients: others };
+    await manager.save(session);
+    await this.events.project(manager, session);
   }
 }
 
-async function forgetBookings(manager: EntityManager, clientId: string): Promise<void> {
-  const booked = await manager.findBy(BookingClientEntity, { clientId });
-  await manager.delete(BookingClientEntity, { clientId });
-  for (const { bookingId } of booked) {
+async function sessionsOf(manager: EntityManager, clientId: string): Promise<SessionEntity[]> {
+  const joined = await manager.findBy(SessionClientEntity, { clientId });
+  return manager.findBy(SessionEntity, { id: In(joined.map(({ sessionId }) => sessionId)) });
+}
+
+/** Their events go; the lanes are remembered, so that a late device brings none of it back. */
+async function forgetEvents(manager: EntityManager, session: SessionEntity, clientId: string): Promise<void> {
+  const { laneIds, events } = await ownPartOf(manager, session.id, clientId);
+  const ids = events.map(({ id }) => id);
+  for (let from = 0; from < ids.length; from += IDS_AT_ONCE) {
+    await manager.delete(EventEntity, { id: In(ids.slice(from, from + IDS_AT_ONCE)) });
+  }
+  const isSessionGone = session.pins.clients.every((client) => client.clientId === clientId);
+  for (const laneId of laneIds) {
+    const lane = { sessionId: session.id, laneId, clientId, studioId: session.studioId, isSessionGone };
+    await manager.insert(TombstoneLaneEntity, lane);
+  }
+}
+
+/** A booking that nobody comes to any more is none. */
+async function forgetBookings(manager: EntityManager, bookingIds: readonly string[]): Promise<void> {
+  for (const bookingId of bookingIds) {
     if (!(await manager.existsBy(BookingClientEntity, { bookingId }))) await manager.delete(BookingEntity, { id: bookingId });
   }
 }

@@ -17,8 +17,8 @@ import {
   type Stances as Positions,
 } from '@waxwing/core';
 import type { PickedMovement, StartSession } from '@waxwing/core/shapes';
-import { Repository } from 'typeorm';
 import { v7 as uuid } from 'uuid';
+import type { Reads } from '../database/reads.ts';
 import type { SignedIn } from '../accounts/actor.ts';
 import { Library } from '../library/library.ts';
 import { Stances } from '../stances/stances.ts';
@@ -32,7 +32,7 @@ const REPS_MOST = 1000;
 @Injectable()
 export class Briefs {
   constructor(
-    @InjectRepository(PlaceEntity) private readonly places: Repository<PlaceEntity>,
+    @InjectRepository(PlaceEntity) private readonly places: Reads<PlaceEntity>,
     private readonly library: Library,
     private readonly history: History,
     private readonly stances: Stances,

@@ -17,12 +17,13 @@ import {
   type SetUp,
   type TallyBook,
 } from '@waxwing/core';
-import { Repository } from 'typeorm';
+import type { Reads } from '../database/reads.ts';
 import {
   LogCueTrialEntity,
   LogDecisionEntity,
   LogFaultEntity,
   LogItemEntity,
+  LogLookEntity,
   LogSetEntity,
   LogSetUpEntity,
 } from './session.entities.ts';
@@ -70,12 +71,13 @@ interface TallyRow {
 @Injectable()
 export class History {
   constructor(
-    @InjectRepository(LogCueTrialEntity) private readonly trials: Repository<LogCueTrialEntity>,
-    @InjectRepository(LogSetEntity) private readonly sets: Repository<LogSetEntity>,
-    @InjectRepository(LogFaultEntity) private readonly faults: Repository<LogFaultEntity>,
-    @InjectRepository(LogItemEntity) private readonly items: Repository<LogItemEntity>,
-    @InjectRepository(LogDecisionEntity) private readonly decisions: Repository<LogDecisionEntity>,
-    @InjectRepository(LogSetUpEntity) private readonly setUpNotes: Repository<LogSetUpEntity>,
+    @InjectRepository(LogCueTrialEntity) private readonly trials: Reads<LogCueTrialEntity>,
+    @InjectRepository(LogSetEntity) private readonly sets: Reads<LogSetEntity>,
+    @InjectRepository(LogFaultEntity) private readonly faults: Reads<LogFaultEntity>,
+    @InjectRepository(LogItemEntity) private readonly items: Reads<LogItemEntity>,
+    @InjectRepository(LogDecisionEntity) private readonly decisions: Reads<LogDecisionEntity>,
+    @InjectRepository(LogLookEntity) private readonly looks: Reads<LogLookEntity>,
+    @InjectRepository(LogSetUpEntity) private readonly setUpNotes: Reads<LogSetUpEntity>,
   ) {}
 
   async tallies(studioId: string, clientId: string): Promise<TallyBook> {
@@ -125,11 +127,11 @@ export class History {
 
   /** The same for several clients, in one question. */
   async practices(clientIds: readonly string[]): Promise<ReadonlyMap<string, PracticeAnswer>> {
-    const rows = await this.sets.manager.query<PractisedRow[]>(
+    const rows = await this.sets.query<PractisedRow[]>(
       `select done."clientId", done."movementId", "sessionId", amount, clean, effort
        from (select distinct "clientId", "movementId" from log_sets where "clientId" in (select value from json_each(?))) done
-       join log_sets each on each."setId" in (
-         select "setId" from log_sets where "clientId" = done."clientId" and "movementId" = done."movementId"
+       join log_sets each on each.rowid in (
+         select rowid from log_sets where "clientId" = done."clientId" and "movementId" = done."movementId"
          order by "startedAt" desc limit ?
        ) order by done."clientId", done."movementId", each."startedAt" desc`,
       [JSON.stringify(clientIds), SETS_KEPT],
@@ -143,15 +145,12 @@ export class History {
     return practices;
   }
 
-  /** Per fault: sets in which it was seen, over sets of its movement in which somebody looked. */
+  /** Per fault: sets in which it was seen, over sets in which somebody looked at its movement. Whoever saw a fault has looked. */
   async faultRates(clientId: string): Promise<Record<string, FaultRate>> {
-    const looked = await this.sets
-      .createQueryBuilder('done')
-      .select('done."movementId"', 'movementId')
-      .addSelect('count(*)', 'looked')
-      .where('done."clientId" = :clientId and done.looked = 1', { clientId })
-      .groupBy('1')
-      .getRawMany<{ movementId: string; looked: number }>();
+    const looked = await this.looks.query<{ movementId: string; looked: number }[]>(
+      `select "movementId", count(*) looked from log_looks where "clientId" = ? group by 1`,
+      [clientId],
+    );
     const lookedOf = new Map(looked.map((row) => [row.movementId, row.looked]));
     const shown = await this.faults
       .createQueryBuilder('fault')
@@ -161,28 +160,25 @@ export class History {
       .where('fault."clientId" = :clientId', { clientId })
       .groupBy('1, 2')
       .getRawMany<{ faultId: string; movementId: string; shown: number }>();
-    return Object.fromEntries(
-      shown.map((row) => [row.faultId, { shown: row.shown, looked: Math.max(row.shown, lookedOf.get(row.movementId) ?? 0) }]),
-    );
+    return Object.fromEntries(shown.map((row) => [row.faultId, { shown: row.shown, looked: lookedOf.get(row.movementId) ?? 0 }]));
   }
 
   /** By movement: the last times, the last load that was clean, and how often somebody looked. A fixed number of questions, however much was done. */
   async movements(clientId: string): Promise<Record<string, MovementHistory>> {
-    const { manager } = this.items;
     // By the index, movement by movement: what this costs doesn't grow with the log.
-    const recent = await manager.query<RecentItem[]>(
+    const recent = await this.items.query<RecentItem[]>(
       `select item."movementId", item."localDate", item.load, item.outcome
        from (select distinct "movementId" from log_items where "clientId" = ?) done
-       join log_items item on item."itemId" in (
-         select "itemId" from log_items where "clientId" = ? and "movementId" = done."movementId"
+       join log_items item on item.rowid in (
+         select rowid from log_items where "clientId" = ? and "movementId" = done."movementId"
          order by "localDate" desc, "startedAt" desc limit ?
        ) order by item."startedAt" desc`,
       [clientId, clientId, OUTCOMES_KEPT],
     );
-    const shown = await manager.query<ShownRow[]>(
+    const shown = await this.items.query<ShownRow[]>(
       `select m.value "movementId",
          (select load from log_sets where "clientId" = ? and "movementId" = m.value and clean = 1 order by "startedAt" desc limit 1) load,
-         (select count(*) from (select 1 from log_sets where "clientId" = ? and "movementId" = m.value and looked = 1 limit ${SETS_KEPT})) looked
+         (select count(*) from (select 1 from log_looks where "clientId" = ? and "movementId" = m.value limit ${SETS_KEPT})) looked
        from json_each(?) m`,
       [clientId, clientId, JSON.stringify([...new Set(recent.map(({ movementId }) => movementId))])],
     );
@@ -230,7 +226,7 @@ export class History {
 
   /** The newest decision for each movement, newest first. */
   async due(clientIds: readonly string[]): Promise<Map<string, DueDecision[]>> {
-    const rows = await this.decisions.manager.query<DueRow[]>(
+    const rows = await this.decisions.query<DueRow[]>(
       `select decision."clientId", decision."movementId", kind, text, "localDate", load, target
        from (select distinct "clientId", "movementId" from log_decisions where "clientId" in (select value from json_each(?))) made
        join log_decisions decision on decision."eventId" = (

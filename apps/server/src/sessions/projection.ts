@@ -5,13 +5,23 @@ import {
   LogDecisionEntity,
   LogFaultEntity,
   LogItemEntity,
+  LogLookEntity,
   LogSetEntity,
   LogSetUpEntity,
   SessionEntity,
   SessionLogEntity,
 } from './session.entities.ts';
 
-const ROWS = [LogItemEntity, LogSetEntity, LogFaultEntity, LogCueTrialEntity, LogDecisionEntity, LogSetUpEntity] as const;
+/** What is projected from a session, row by row. */
+export const PROJECTED = [
+  LogItemEntity,
+  LogSetEntity,
+  LogFaultEntity,
+  LogLookEntity,
+  LogCueTrialEntity,
+  LogDecisionEntity,
+  LogSetUpEntity,
+] as const;
 
 /** Replaces everything that was projected from a session before. */
 export async function saveProjection(
@@ -22,7 +32,7 @@ export async function saveProjection(
 ): Promise<void> {
   const index = indexBrief(brief);
   const log = projectLog(state, (clientId, movementId) => index.movement(clientId, movementId));
-  for (const row of ROWS) await manager.delete(row, { sessionId: session.id });
+  for (const row of PROJECTED) await manager.delete(row, { sessionId: session.id });
   const base = { studioId: session.studioId, sessionId: session.id, localDate: session.localDate };
   await manager.save(SessionLogEntity, { sessionId: session.id, studioId: session.studioId, document: log });
   for (const lane of log.lanes) {
@@ -80,7 +90,10 @@ async function saveItem(manager: EntityManager, own: Owner, item: ItemLog, place
       load: set.segments.at(-1)!.load,
     })),
   );
+  const { localDate: _localDate, ...whose } = own;
   for (const set of item.sets) {
+    const lookedAt = (set.lookedAt ?? []).map((movementId) => ({ ...whose, setId: set.setId, movementId }));
+    await insertAll(manager, LogLookEntity, lookedAt);
     // A fault on both sides is one fault of the set.
     const faults = new Map(set.faults.map((fault) => [fault.faultId, fault]));
     await insertAll(

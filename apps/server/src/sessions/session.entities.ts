@@ -24,6 +24,8 @@ export interface BriefPins {
   readonly kit: readonly string[] | null;
   /** Absent in sessions that began before rooms were described. */
   readonly inventory?: Inventory | null;
+  /** A hash of what was asked for; absent in sessions that began before it was kept. */
+  readonly asked?: string;
 }
 
 @Entity('sessions')
@@ -93,7 +95,7 @@ export class SessionLogEntity {
 export class LogItemEntity {
   @PrimaryColumn('text') itemId!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
-  @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
   @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
   @Column('text') movementId!: string;
   @Column('text') localDate!: string;
@@ -109,7 +111,7 @@ export class LogItemEntity {
 export class LogSetEntity {
   @PrimaryColumn('text') setId!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
-  @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
   @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
   @Column('text') movementId!: string;
   @Column('text') localDate!: string;
@@ -129,12 +131,23 @@ export class LogFaultEntity {
   @PrimaryColumn('text') setId!: string;
   @PrimaryColumn('text') faultId!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
-  @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
   @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
   @Column('text') movementId!: string;
   @Column('text') faultTypeId!: string;
   @Column('text') localDate!: string;
   @Column('integer') times!: number;
+}
+
+/** Somebody looked at this movement in this set. What rates of faults are divided by. */
+@Entity('log_looks')
+@Index('log_looks_client_movement', ['clientId', 'movementId'])
+export class LogLookEntity {
+  @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @PrimaryColumn('text') setId!: string;
+  @PrimaryColumn('text') movementId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
 }
 
 @Entity('log_cue_trials')

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { TombstoneLaneEntity } from '../clients/client.entities.ts';
 import { ClientsModule } from '../clients/clients.module.ts';
 import { LibraryModule } from '../library/library.module.ts';
 import { MovementEntity } from '../library/library.entities.ts';
@@ -13,6 +14,7 @@ import {
   LogDecisionEntity,
   LogFaultEntity,
   LogItemEntity,
+  LogLookEntity,
   LogSetEntity,
   LogSetUpEntity,
   SessionClientEntity,
@@ -35,6 +37,7 @@ import { Sessions } from './sessions.ts';
       EventEntity,
       SessionLogEntity,
       LogItemEntity,
+      LogLookEntity,
       LogSetEntity,
       LogFaultEntity,
       LogCueTrialEntity,
@@ -42,6 +45,7 @@ import { Sessions } from './sessions.ts';
       LogSetUpEntity,
       MovementEntity,
       PlaceEntity,
+      TombstoneLaneEntity,
     ]),
     ClientsModule,
     LibraryModule,

@@ -1,4 +1,5 @@
-import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
+import { createHash } from 'node:crypto';
+import { BadRequestException, ConflictException, GoneException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import {
   SESSIONS_PAGE,
@@ -10,9 +11,11 @@ import {
   type SessionSummary,
 } from '@waxwing/core';
 import type { StartSession } from '@waxwing/core/shapes';
-import { In, Repository } from 'typeorm';
+import { In } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
+import { TombstoneLaneEntity } from '../clients/client.entities.ts';
 import { Clients } from '../clients/clients.ts';
+import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { MovementEntity } from '../library/library.entities.ts';
@@ -26,31 +29,35 @@ type SummaryRow = Pick<SessionEntity, (typeof SUMMARY_COLUMNS)[number]>;
 @Injectable()
 export class Sessions {
   constructor(
-    @InjectRepository(SessionEntity) private readonly sessions: Repository<SessionEntity>,
-    @InjectRepository(SessionClientEntity) private readonly sessionClients: Repository<SessionClientEntity>,
-    @InjectRepository(SessionLogEntity) private readonly logs: Repository<SessionLogEntity>,
-    @InjectRepository(LogItemEntity) private readonly items: Repository<LogItemEntity>,
-    @InjectRepository(MovementEntity) private readonly movements: Repository<MovementEntity>,
+    @InjectRepository(SessionEntity) private readonly sessions: Reads<SessionEntity>,
+    @InjectRepository(SessionClientEntity) private readonly sessionClients: Reads<SessionClientEntity>,
+    @InjectRepository(SessionLogEntity) private readonly logs: Reads<SessionLogEntity>,
+    @InjectRepository(LogItemEntity) private readonly items: Reads<LogItemEntity>,
+    @InjectRepository(MovementEntity) private readonly movements: Reads<MovementEntity>,
+    @InjectRepository(TombstoneLaneEntity) private readonly tombstoneLanes: Reads<TombstoneLaneEntity>,
     private readonly clients: Clients,
     private readonly briefs: Briefs,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
   ) {}
 
-  /** Begins a session and answers its brief. Asked again with the same id it answers the same brief. */
+  /** Begins a session and answers its brief. Asked again with the same id and the same picks it answers the same brief. */
   async start(actor: SignedIn, form: StartSession): Promise<SessionBrief> {
+    refuseTwice(form);
     const clients = await this.clients.mine(
       actor,
       form.lanes.map((lane) => lane.clientId),
     );
     refuseHeld(clients);
+    const asked = createHash('sha256').update(JSON.stringify(form)).digest('hex');
     const known = await this.sessions.findOneBy({ id: form.sessionId });
-    if (known) {
-      if (known.trainerId !== actor.trainerId) throw new ConflictException({ message: 'That session id is taken' });
-      return this.briefs.assemble(known);
-    }
-    const pins = await this.briefs.pin(actor, form, clients);
+    if (known) return this.briefs.assemble(sameAsked(actor, known, asked));
+    const pins = { ...(await this.briefs.pin(actor, form, clients)), asked };
     const session = await this.transactions.run(async (manager) => {
+      // Meanwhile the same may have been asked by a second try.
+      const meanwhile = await manager.findOneBy(SessionEntity, { id: form.sessionId });
+      if (meanwhile) return sameAsked(actor, meanwhile, asked);
+      if (await manager.existsBy(TombstoneLaneEntity, { sessionId: form.sessionId, isSessionGone: true })) throw forgotten();
       const entity = manager.create(SessionEntity, {
         id: form.sessionId,
         studioId: actor.studioId,
@@ -82,18 +89,16 @@ export class Sessions {
   /** A session of the trainer's own clients, whoever ran it: the past goes with a client who is handed over. Not found otherwise. */
   async mine(actor: SignedIn, sessionId: string): Promise<SessionEntity> {
     const session = await this.sessions.findOneBy({ id: sessionId, studioId: actor.studioId });
-    if (!session || !(await this.isOfMine(actor, session)))
-      throw new NotFoundException({ message: 'No such session among yours' });
+    if (!session || !(await this.isOfMine(actor, session))) throw notYours();
     return session;
   }
 
   /** For events: also the one who ran it, whose device may be late with what happened before a client was handed over. */
   async mineToWrite(actor: SignedIn, sessionId: string): Promise<SessionEntity> {
     const session = await this.sessions.findOneBy({ id: sessionId, studioId: actor.studioId });
-    if (!session || !(session.trainerId === actor.trainerId || (await this.isOfMine(actor, session)))) {
-      throw new NotFoundException({ message: 'No such session among yours' });
-    }
-    return session;
+    if (session && (session.trainerId === actor.trainerId || (await this.isOfMine(actor, session)))) return session;
+    if (!session && (await this.tombstoneLanes.existsBy({ sessionId, studioId: actor.studioId }))) throw forgotten();
+    throw notYours();
   }
 
   private isOfMine(actor: SignedIn, { pins }: SessionEntity): Promise<boolean> {
@@ -202,6 +207,38 @@ export class Sessions {
     }
     return last;
   }
+}
+
+function notYours(): NotFoundException {
+  return new NotFoundException({ message: 'No such session among yours', code: 'no-such-session' });
+}
+
+/** A device drops what it keeps of it. */
+function forgotten(): GoneException {
+  return new GoneException({ message: 'This session was deleted with its client', code: 'forgotten' });
+}
+
+/** The session that stands under an id, when it is what is asked for again. */
+function sameAsked(actor: SignedIn, session: SessionEntity, asked: string): SessionEntity {
+  if (session.trainerId !== actor.trainerId) throw new ConflictException({ message: 'That session id is taken' });
+  if (session.pins.asked !== undefined && session.pins.asked !== asked) {
+    throw new ConflictException({ message: 'That session was begun with something else picked: it goes on as it was' });
+  }
+  return session;
+}
+
+/** A person, or a lane, stands in a session once. */
+function refuseTwice({ lanes }: StartSession): void {
+  const problems = lanes.flatMap(({ clientId, laneId }, i) => {
+    const before = lanes.slice(0, i);
+    return [
+      ...(before.some((lane) => lane.clientId === clientId)
+        ? [{ path: `lanes[${i}].clientId`, message: 'is in this session twice' }]
+        : []),
+      ...(before.some((lane) => lane.laneId === laneId) ? [{ path: `lanes[${i}].laneId`, message: 'is used twice' }] : []),
+    ];
+  });
+  if (problems.length > 0) throw new BadRequestException({ message: 'Some fields are not right', problems });
 }
 
 /** A yes among the readiness answers holds the first session until somebody cleared it or the trainer said why not. */

@@ -1,8 +1,9 @@
-import { BadRequestException, ForbiddenException, Injectable } from '@nestjs/common';
+import { BadRequestException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { StancesAnswer, Stances as Positions } from '@waxwing/core';
-import { Repository } from 'typeorm';
-import type { SignedIn } from '../accounts/actor.ts';
+import type { Reads } from '../database/reads.ts';
+import { Transactions } from '../database/transactions.ts';
+import { ownersOnly, type SignedIn } from '../accounts/actor.ts';
 import { Clients } from '../clients/clients.ts';
 import { Library } from '../library/library.ts';
 import { STUDIO, StanceChoiceEntity } from './stance.entities.ts';
@@ -11,9 +12,10 @@ import { STUDIO, StanceChoiceEntity } from './stance.entities.ts';
 @Injectable()
 export class Stances {
   constructor(
-    @InjectRepository(StanceChoiceEntity) private readonly choices: Repository<StanceChoiceEntity>,
+    @InjectRepository(StanceChoiceEntity) private readonly choices: Reads<StanceChoiceEntity>,
     private readonly library: Library,
     private readonly clients: Clients,
+    private readonly transactions: Transactions,
   ) {}
 
   async of(actor: Pick<SignedIn, 'studioId' | 'trainerId'>): Promise<StancesAnswer> {
@@ -28,12 +30,11 @@ export class Stances {
   }
 
   async hold(actor: SignedIn, whose: 'studio' | 'mine', positions: Positions): Promise<StancesAnswer> {
-    if (whose === 'studio' && actor.role !== 'owner') {
-      throw new ForbiddenException({ message: 'Only the studio’s owner decides for the studio' });
-    }
+    if (whose === 'studio') ownersOnly(actor, 'decides for the studio');
     await this.refuseUnknown(actor.studioId, positions);
     const holder = whose === 'studio' ? STUDIO : actor.trainerId;
-    await this.choices.save({ studioId: actor.studioId, holder, positions });
+    const choice = { studioId: actor.studioId, holder, positions };
+    await this.transactions.run((manager) => manager.save(StanceChoiceEntity, choice));
     return this.of(actor);
   }
 

@@ -32,7 +32,7 @@ export class PlacesController {
 
   @Delete(':placeId')
   @HttpCode(204)
-  remove(@Actor() { studioId }: SignedIn, @Param('placeId', ParseUUIDPipe) placeId: string): Promise<void> {
-    return this.places.remove(studioId, placeId);
+  remove(@Actor() actor: SignedIn, @Param('placeId', ParseUUIDPipe) placeId: string): Promise<void> {
+    return this.places.remove(actor, placeId);
   }
 }

@@ -2,8 +2,9 @@ import { BadRequestException, Injectable, NotFoundException } from '@nestjs/comm
 import { InjectRepository } from '@nestjs/typeorm';
 import { kitOf, type PlaceSummary } from '@waxwing/core';
 import type { PlaceForm } from '@waxwing/core/shapes';
-import { Repository } from 'typeorm';
 import { v7 as uuid } from 'uuid';
+import { ownersOnly, type SignedIn } from '../accounts/actor.ts';
+import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Library } from '../library/library.ts';
 import { PlaceEntity } from './studio.entity.ts';
@@ -12,11 +13,11 @@ function summaryOf({ id, name, inventory }: PlaceEntity): PlaceSummary {
   return { placeId: id, name, inventory, kit: kitOf(inventory) };
 }
 
-/** A studio's rooms, which all of its trainers keep. */
+/** A studio's rooms. Whoever works in one writes down what it has; only the owner removes it. */
 @Injectable()
 export class Places {
   constructor(
-    @InjectRepository(PlaceEntity) private readonly places: Repository<PlaceEntity>,
+    @InjectRepository(PlaceEntity) private readonly places: Reads<PlaceEntity>,
     private readonly library: Library,
     private readonly transactions: Transactions,
   ) {}
@@ -39,8 +40,10 @@ export class Places {
     return summaryOf(await this.transactions.run((manager) => manager.save(PlaceEntity, { ...place, name, inventory })));
   }
 
-  /** Sessions that were held there keep what it had. */
-  async remove(studioId: string, placeId: string): Promise<void> {
+  /** Sessions that were held there keep what it had. What everybody works with, only the owner takes away. */
+  async remove(actor: SignedIn, placeId: string): Promise<void> {
+    ownersOnly(actor, 'removes a room');
+    const { studioId } = actor;
     await this.one(studioId, placeId);
     await this.transactions.run(async (manager) => {
       await manager.query(`update sessions set "placeId" = null where "placeId" = ?`, [placeId]);

@@ -1,12 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import type { ClientDocument, Inventory } from '@waxwing/core';
-import { DataSource } from 'typeorm';
+import { InjectRepository } from '@nestjs/typeorm';
 import { v7 as uuid } from 'uuid';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import type { SignedIn } from '../accounts/actor.ts';
 import { hashPassword } from '../accounts/signIns.ts';
 import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';
 import { ClientAssignmentEntity, ClientEntity } from '../clients/client.entities.ts';
+import type { Reads } from '../database/reads.ts';
+import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { PlaceEntity, StudioEntity } from './studio.entity.ts';
 
@@ -14,7 +16,8 @@ import { PlaceEntity, StudioEntity } from './studio.entity.ts';
 @Injectable()
 export class StudioSetup {
   constructor(
-    private readonly dataSource: DataSource,
+    @InjectRepository(StudioEntity) private readonly studios: Reads<StudioEntity>,
+    private readonly transactions: Transactions,
     private readonly clock: Clock,
   ) {}
 
@@ -23,18 +26,33 @@ export class StudioSetup {
   }
 
   async isEmpty(): Promise<boolean> {
-    return (await this.dataSource.manager.count(StudioEntity)) === 0;
+    return (await this.studios.countBy({})) === 0;
   }
 
   async studio(name: string, zone: string): Promise<string> {
     const id = uuid();
-    await this.dataSource.manager.insert(StudioEntity, { id, name, zone, createdAt: this.now() });
+    await this.transactions.run((manager) => manager.insert(StudioEntity, { id, name, zone, createdAt: this.now() }));
     return id;
+  }
+
+  /** Both or neither: a studio without an owner could be opened by nobody. */
+  async studioWithOwner(
+    studioName: string,
+    zone: string,
+    { name, login, password }: { name: string; login: string; password: string },
+  ): Promise<SignedIn> {
+    const studio = { id: uuid(), name: studioName, zone, createdAt: this.now() };
+    const owner = await this.trainerRow(studio.id, { name, login, password, role: 'owner' });
+    await this.transactions.run(async (manager) => {
+      await manager.insert(StudioEntity, studio);
+      await manager.insert(TrainerEntity, owner);
+    });
+    return { trainerId: owner.id, studioId: studio.id, role: 'owner' };
   }
 
   async place(studioId: string, name: string, inventory: Inventory): Promise<string> {
     const id = uuid();
-    await this.dataSource.manager.insert(PlaceEntity, { id, studioId, name, inventory });
+    await this.transactions.run((manager) => manager.insert(PlaceEntity, { id, studioId, name, inventory }));
     return id;
   }
 
@@ -42,38 +60,26 @@ export class StudioSetup {
     studioId: string,
     trainer: { name: string; login: string; password: string; role: 'owner' | 'trainer' },
   ): Promise<SignedIn> {
-    const id = uuid();
-    await this.dataSource.manager.insert(TrainerEntity, {
-      id,
-      studioId,
-      name: trainer.name,
-      login: trainer.login.toLowerCase(),
-      passwordHash: await hashPassword(trainer.password),
-      role: trainer.role,
-      createdAt: this.now(),
-      leftAt: null,
-    });
-    return { trainerId: id, studioId, role: trainer.role };
+    const row = await this.trainerRow(studioId, trainer);
+    await this.transactions.run((manager) => manager.insert(TrainerEntity, row));
+    return { trainerId: row.id, studioId, role: trainer.role };
+  }
+
+  private async trainerRow(
+    studioId: string,
+    { name, login, password, role }: { name: string; login: string; password: string; role: 'owner' | 'trainer' },
+  ): Promise<TrainerEntity> {
+    const passwordHash = await hashPassword(password);
+    return { id: uuid(), studioId, name, login: login.toLowerCase(), passwordHash, role, createdAt: this.now(), leftAt: null };
   }
 
   async client(trainer: SignedIn, document: ClientDocument): Promise<string> {
     const id = uuid();
     const { studioId, trainerId } = trainer;
-    await this.dataSource.manager.insert(ClientEntity, {
-      id,
-      studioId,
-      name: document.name,
-      document,
-      createdAt: this.now(),
-      version: 1,
-    });
-    await this.dataSource.manager.insert(ClientAssignmentEntity, {
-      id: uuid(),
-      studioId,
-      clientId: id,
-      trainerId,
-      since: this.now(),
-      until: null,
+    const now = this.now();
+    await this.transactions.run(async (manager) => {
+      await manager.insert(ClientEntity, { id, studioId, name: document.name, document, createdAt: now, version: 1 });
+      await manager.insert(ClientAssignmentEntity, { id: uuid(), studioId, clientId: id, trainerId, since: now, until: null });
     });
     return id;
   }
@@ -85,9 +91,11 @@ export class StudioSetup {
     const id = uuid();
     const { studioId, trainerId } = trainer;
     const { localDate, startMinute, minutes } = booking;
-    await this.dataSource.manager.insert(BookingEntity, { id, studioId, trainerId, localDate, startMinute, minutes });
-    for (const clientId of booking.clientIds) {
-      await this.dataSource.manager.insert(BookingClientEntity, { bookingId: id, clientId, studioId });
-    }
+    await this.transactions.run(async (manager) => {
+      await manager.insert(BookingEntity, { id, studioId, trainerId, localDate, startMinute, minutes });
+      for (const clientId of booking.clientIds) {
+        await manager.insert(BookingClientEntity, { bookingId: id, clientId, studioId });
+      }
+    });
   }
 }

@@ -1,6 +1,12 @@
 import { FirstSchema1764000000000 } from './1764000000000-FirstSchema.ts';
 import { StanceChoices1764100000000 } from './1764100000000-StanceChoices.ts';
 import { ClientsAndKit1764200000000 } from './1764200000000-ClientsAndKit.ts';
+import { StoredMeansStored1764300000000 } from './1764300000000-StoredMeansStored.ts';
 
 /** In order. A released migration is never edited. */
-export const MIGRATIONS = [FirstSchema1764000000000, StanceChoices1764100000000, ClientsAndKit1764200000000];
+export const MIGRATIONS = [
+  FirstSchema1764000000000,
+  StanceChoices1764100000000,
+  ClientsAndKit1764200000000,
+  StoredMeansStored1764300000000,
+];
