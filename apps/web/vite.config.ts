@@ -3,8 +3,18 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 
+/** Tells one build from another: the page carries it, the server reads it from `build.json` and says it with every answer. */
+const build = Date.now().toString(36);
+
 export default defineConfig({
+  define: { __WAXWING_BUILD__: JSON.stringify(build) },
   plugins: [
+    {
+      name: 'waxwing-build',
+      generateBundle() {
+        this.emitFile({ type: 'asset', fileName: 'build.json', source: JSON.stringify({ build }) });
+      },
+    },
     react(),
     tailwindcss(),
     VitePWA({

@@ -1,9 +1,12 @@
 import clsx from 'clsx';
 import { LogOut, Moon, Sun } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { Mark } from '../shared/Mark.tsx';
+import { SendState } from '../shared/SendState.tsx';
 import { useSignedIn } from '../shared/signedIn.tsx';
+import { Loading } from '../shared/states.tsx';
+import { Unbroken } from './Broken.tsx';
 import { chooseTheme, currentTheme } from './themeChoice.ts';
 
 const PLACES: readonly { readonly to: string; readonly name: string; readonly also?: RegExp }[] = [
@@ -12,7 +15,7 @@ const PLACES: readonly { readonly to: string; readonly name: string; readonly al
   { to: '/clients', name: 'Clients', also: /^\/clients/ },
   { to: '/log', name: 'Log' },
   { to: '/tools', name: 'Tools' },
-  { to: '/rooms', name: 'Settings', also: /^\/(rooms|people)/ },
+  { to: '/rooms', name: 'Settings', also: /^\/(rooms|people|devices|backup)/ },
 ];
 
 /** Everything but Floor: where to go on the left (or on top, on a narrow screen), the page beside it. */
@@ -20,7 +23,7 @@ export function Shell() {
   const { me, signOut } = useSignedIn();
   const { pathname } = useLocation();
   const [theme, setTheme] = useState(currentTheme);
-  const [signOutFailed, setSignOutFailed] = useState(false);
+  const [signingOut, setSigningOut] = useState<'no' | 'now' | 'failed'>('no');
   const other = theme === 'waxwing' ? 'dusk' : 'waxwing';
   return (
     <div className="min-h-dvh md:flex">
@@ -52,12 +55,16 @@ export function Shell() {
           <button
             type="button"
             className="btn btn-ghost min-h-11 px-2 font-normal"
-            onClick={() => void signOut().catch(() => setSignOutFailed(true))}
+            disabled={signingOut === 'now'}
+            onClick={() => {
+              setSigningOut('now');
+              void signOut().catch(() => setSigningOut('failed'));
+            }}
           >
             <LogOut aria-hidden="true" size={18} />
-            <span className="sr-only md:not-sr-only">Sign out</span>
+            <span className="sr-only md:not-sr-only">{signingOut === 'now' ? 'Signing out …' : 'Sign out'}</span>
           </button>
-          {signOutFailed && (
+          {signingOut === 'failed' && (
             <p role="alert" className="px-2 text-sm">
               Signing out needs the server.
             </p>
@@ -65,7 +72,14 @@ export function Shell() {
         </div>
       </nav>
       <div className="min-w-0 flex-1">
-        <Outlet />
+        <div className="px-5 md:px-8 print:hidden">
+          <SendState isQuiet />
+        </div>
+        <Unbroken>
+          <Suspense fallback={<Loading what="the page" />}>
+            <Outlet />
+          </Suspense>
+        </Unbroken>
       </div>
     </div>
   );

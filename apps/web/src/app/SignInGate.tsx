@@ -2,18 +2,16 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { Me } from '@waxwing/core';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { api, isSignedOut } from '../shared/api.ts';
+import { clearSent } from '../shared/device/clearSent.ts';
 import { deviceStoreFor, type DeviceStore } from '../shared/device/deviceStore.ts';
 import { Outbox } from '../shared/device/outbox.ts';
+import { onServerSeen, serverSeen } from '../shared/server.ts';
 import { rememberMe, rememberedMe, SignedInContext } from '../shared/signedIn.tsx';
 import { SignInPage } from '../features/signIn/SignInPage.tsx';
 import { Loading } from '../shared/states.tsx';
 
 type State = { kind: 'asking' } | { kind: 'out' } | { kind: 'in'; me: Me };
 
-/**
- * Lets nobody past who isn't signed in. Without a network the last one who was signed in on this device goes on, with what
- * this device keeps for them.
- */
 /** What this device keeps of clients who were deleted elsewhere goes; without a network, another time. */
 async function forgetDeleted(store: DeviceStore): Promise<void> {
   try {
@@ -23,6 +21,13 @@ async function forgetDeleted(store: DeviceStore): Promise<void> {
   }
 }
 
+/** How long signing out waits for what is still to be sent. */
+const SEND_PATIENCE_MS = 3000;
+
+/**
+ * Lets nobody past who isn't signed in. Without a network the last one who was signed in on this device goes on, with what
+ * this device keeps for them.
+ */
 export function SignInGate({ children }: { children: ReactNode }) {
   const queryClient = useQueryClient();
   const [state, setState] = useState<State>({ kind: 'asking' });
@@ -44,8 +49,12 @@ export function SignInGate({ children }: { children: ReactNode }) {
   useEffect(() => {
     api.get<Me>('me').then(enter, (error: unknown) => {
       const known = rememberedMe();
-      if (isSignedOut(error) || !known) leave();
-      else setState({ kind: 'in', me: known });
+      if (known && !isSignedOut(error)) setState({ kind: 'in', me: known });
+      else if (known)
+        void clearSent(known.trainerId)
+          .catch(() => undefined)
+          .then(leave);
+      else leave();
     });
   }, [enter, leave]);
 
@@ -54,7 +63,9 @@ export function SignInGate({ children }: { children: ReactNode }) {
     if (trainerId === null) return undefined;
     let outbox: Outbox | undefined;
     let left = false;
-    const flush = () => void outbox?.flush();
+    const flush = () => void outbox?.flushNow();
+    let meet = (): Promise<void> => Promise.resolve();
+    const stopMeeting = onServerSeen(() => void meet());
     const open = (store: DeviceStore) => {
       if (left) return;
       outbox = new Outbox(store);
@@ -66,14 +77,21 @@ export function SignInGate({ children }: { children: ReactNode }) {
         waited = unsent;
       });
       setOutbox(outbox);
-      flush();
+      meet = async () => {
+        const { epoch } = serverSeen();
+        if (epoch !== null && (await store.meetServer(epoch))) await outbox?.flushNow();
+      };
+      // First whose server it is: what another one had counts as unsent.
+      void meet().finally(flush);
       void forgetDeleted(store);
+      void store.forgetSent(new Date());
     };
     // Private windows and full disks refuse a store: everything but Floor works without it.
     deviceStoreFor(trainerId).then(open, setDeviceError);
     window.addEventListener('online', flush);
     return () => {
       left = true;
+      stopMeeting();
       window.removeEventListener('online', flush);
       outbox?.stop();
       setOutbox(null);
@@ -88,7 +106,9 @@ export function SignInGate({ children }: { children: ReactNode }) {
             outbox,
             deviceError,
             signOut: async () => {
+              await Promise.race([outbox?.flushNow(), new Promise((resolve) => setTimeout(resolve, SEND_PATIENCE_MS))]);
               await api.post('sign-out', {});
+              await clearSent(state.me.trainerId).catch(() => undefined);
               leave();
             },
           }

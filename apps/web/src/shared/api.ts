@@ -1,46 +1,64 @@
 import type { ApiError, Problem } from '@waxwing/core';
+import { noteServer } from './server.ts';
 
-/** A request that the server answered with an error. */
+/** A request that Waxwing's server answered with an error. */
 export class RequestRefused extends Error {
   constructor(
     readonly status: number,
     message: string,
     readonly problems: readonly Problem[],
+    readonly code?: ApiError['code'],
   ) {
     super(message);
   }
 }
 
-/** A request that got no answer: no network, or no server. */
+/** A request that Waxwing's server didn't answer: no network, no server, no answer in time, or an answer of something in between. */
 export class Unreachable extends Error {
-  constructor() {
+  constructor(
+    /** What something in between answered, such as a proxy whose server is gone. */
+    readonly status?: number,
+  ) {
     super('Waxwing’s server can’t be reached');
   }
 }
 
-async function request<T>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, body?: unknown): Promise<T> {
+/** Longer than any answer takes but those that say so. */
+const ANSWER_MS = 15_000;
+/** For what the server works on: a backup, a whole library. */
+export const LONG_ANSWER_MS = 180_000;
+
+type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
+
+async function request<T>(method: Method, path: string, body?: unknown, patienceMs = ANSWER_MS): Promise<T> {
   let response: Response;
+  let answer: unknown;
   try {
     response = await fetch(`/api/${path}`, {
       method,
       credentials: 'same-origin',
+      signal: AbortSignal.timeout(patienceMs),
       ...(body !== undefined && { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
     });
-  } catch {
-    throw new Unreachable();
+    const epoch = response.headers.get('Waxwing-Epoch');
+    // A proxy, or the page of a guest network, answers too: neither has stored or refused anything.
+    if (epoch === null) throw new Unreachable(response.status);
+    noteServer(epoch, response.headers.get('Waxwing-Build'));
+    // Read within the same patience: an answer may begin and never end.
+    answer = response.status === 204 ? undefined : await response.json();
+  } catch (error) {
+    throw error instanceof Unreachable ? error : new Unreachable();
   }
-  if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
-  // A proxy in front of a stopped server answers too, but not as Waxwing does.
-  if (response.status === 502 || response.status === 503 || response.status === 504) throw new Unreachable();
-  const error = (await response.json().catch(() => ({}))) as Partial<ApiError>;
-  throw new RequestRefused(response.status, error.message ?? `The server answered ${response.status}`, error.problems ?? []);
+  if (response.ok) return answer as T;
+  const { message, problems, code } = (answer ?? {}) as Partial<ApiError>;
+  throw new RequestRefused(response.status, message ?? `The server answered ${response.status}`, problems ?? [], code);
 }
 
 export const api = {
   get: <T>(path: string) => request<T>('GET', path),
-  post: <T>(path: string, body: unknown) => request<T>('POST', path, body),
+  post: <T>(path: string, body: unknown, patienceMs?: number) => request<T>('POST', path, body, patienceMs),
   put: <T>(path: string, body: unknown) => request<T>('PUT', path, body),
-  delete: <T>(path: string, body?: unknown) => request<T>('DELETE', path, body),
+  delete: <T>(path: string, body?: unknown, patienceMs?: number) => request<T>('DELETE', path, body, patienceMs),
 };
 
 export function isSignedOut(error: unknown): boolean {

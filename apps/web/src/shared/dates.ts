@@ -34,3 +34,9 @@ export function clockText(seconds: number): string {
 export function secondsBetween(from: string, to: Date | string): number {
   return ((typeof to === 'string' ? Date.parse(to) : to.getTime()) - Date.parse(from)) / 1000;
 }
+
+/** A moment in UTC as it is here: "Wed 25 Nov, 9:05". */
+export function momentText(at: string): string {
+  const date = new Date(at);
+  return `${shortDay(localDate(date))}, ${timeOfDay(date.getHours() * 60 + date.getMinutes())}`;
+}

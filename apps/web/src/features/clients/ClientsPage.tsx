@@ -1,11 +1,12 @@
 import { goalProgress, readinessOf, searchable, type ClientSummary } from '@waxwing/core';
 import clsx from 'clsx';
-import { Search, UserPlus } from 'lucide-react';
+import { UserPlus } from 'lucide-react';
 import { Link } from 'react-router';
 import { cautionsText } from '../../shared/cautionsText.ts';
 import { localDate } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { useClients, useLibrary } from '../../shared/queries.ts';
+import { SearchField } from '../../shared/SearchField.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 
@@ -54,16 +55,13 @@ export default function ClientsPage() {
       )}
       {clients.data && clients.data.length > 0 && (
         <>
-          <label className="input bg-panel flex min-h-11 w-full max-w-md items-center gap-2 text-lg">
-            <Search aria-hidden="true" size={18} />
-            <span className="sr-only">Find a client</span>
-            <input
-              type="search"
-              value={address.get('q') ?? ''}
-              placeholder="Name or job"
-              onChange={(event) => address.set({ q: event.target.value })}
-            />
-          </label>
+          <SearchField
+            label="Find a client"
+            placeholder="Name or job"
+            value={address.get('q') ?? ''}
+            className="min-h-11 max-w-md"
+            onSearch={(text) => address.set({ q: text })}
+          />
           <table className="mt-3 w-full text-left">
             <thead>
               <tr className="text-quiet">

@@ -1,9 +1,9 @@
 import { useMutation } from '@tanstack/react-query';
-import type { ClientSummary } from '@waxwing/core';
+import { nameToType, type ClientSummary } from '@waxwing/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { api, RequestRefused } from '../../shared/api.ts';
+import { Link, useNavigate } from 'react-router';
+import { api, LONG_ANSWER_MS, RequestRefused } from '../../shared/api.ts';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { Field, Pick } from '../../shared/Field.tsx';
@@ -83,9 +83,10 @@ function ForgetDialog({ client, onClose }: { client: ClientSummary; onClose: () 
   const navigate = useNavigate();
   const refresh = useRefresh();
   const [typed, setTyped] = useState('');
+  const firstName = client.name.trim().split(' ')[0] ?? 'them';
   const forget = useMutation({
     mutationFn: async () => {
-      await api.delete(`clients/${client.clientId}`, { name: typed });
+      await api.delete(`clients/${client.clientId}`, { name: typed }, LONG_ANSWER_MS);
       await (await deviceStoreFor(me.trainerId)).forget(client.clientId);
     },
     onSuccess: async () => {
@@ -98,17 +99,28 @@ function ForgetDialog({ client, onClose }: { client: ClientSummary; onClose: () 
   return (
     <Dialog title={`Delete ${client.name}`} onClose={onClose}>
       <p className="mt-3 text-lg">
-        Their record, health notes, measurements, bookings, and every set, fault and cue of theirs go for good. Whoever shared an
-        hour with them keeps their own part. It can’t be taken back.
+        Their record, health notes, measurements, bookings, and every set, fault and cue of theirs go for good. It can’t be taken
+        back.
       </p>
       <p className="mt-2">First, if you or they want it:</p>
       <div className="mt-1">
         <ExportLink client={client} />
       </div>
       <p className="mt-3">
-        <b>Backups and other devices.</b> A backup that was made before today still holds them: delete those, or delete them again
-        after restoring one. A tablet that isn’t online now forgets its own copy when you next sign in on it or open Waxwing
-        there; it can’t bring them back.
+        <b>A shared hour.</b> Whoever shared one with them keeps their own part of it, and the notes that were written about the
+        hour as a whole: read those if you may have named {firstName} in one.
+      </p>
+      <p className="mt-3">
+        <b>Backups and other devices.</b> A backup that was made before still holds them until the backups are made anew;{' '}
+        {me.role === 'owner' ? (
+          <Link className="link" to="/backup">
+            that is done in Settings
+          </Link>
+        ) : (
+          'the studio’s owner does that in Settings'
+        )}
+        . A tablet that isn’t online now forgets its own copy when you next sign in on it or open Waxwing there; it can’t bring
+        them back.
       </p>
       <form
         className="mt-4 grid gap-3"
@@ -118,7 +130,7 @@ function ForgetDialog({ client, onClose }: { client: ClientSummary; onClose: () 
         }}
       >
         <Field
-          label={`To delete, type “${client.name}”`}
+          label={`To delete, type “${nameToType(client.name)}”`}
           value={typed}
           autoComplete="off"
           problem={reason}

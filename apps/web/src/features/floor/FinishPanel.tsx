@@ -6,6 +6,9 @@ import { holdOf } from '../../shared/typedLoad.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import type { LiveSession } from './liveSession.ts';
 
+/** How long finishing waits for the server. */
+const SEND_PATIENCE_MS = 3000;
+
 interface FinishPanelProps {
   readonly live: LiveSession;
   readonly index: BriefIndex;
@@ -34,8 +37,8 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
       ),
       { type: 'session-ended', payload: note.trim() ? { note: note.trim() } : {} },
     ]);
-    // The log is read from the server when it can be; what waits is shown from here otherwise.
-    await outbox?.flush();
+    // The log is read from the server when it has everything; otherwise what waits is shown from here, and nobody waits for it.
+    await Promise.race([outbox?.flush(), new Promise((resolve) => setTimeout(resolve, SEND_PATIENCE_MS))]);
     onDone();
   };
 

@@ -33,9 +33,8 @@ export function PainPanel({ live, index, state, situation, taps, onClose }: Pain
     if (!pain) return;
     setChosen(kind);
     const { eventId, at: _at, clientId: _clientId, ...payload } = pain;
-    void live.append('', () => [
-      { type: 'amended', payload: { eventId, amends: 'pain-reported', payload: { ...payload, kind } } },
-    ]);
+    const amended = { eventId, amends: 'pain-reported' as const, payload: { ...payload, kind } };
+    void live.amend(eventId, { type: 'amended', payload: amended });
   };
   return (
     <Dialog title="The set has ended" onClose={onClose}>

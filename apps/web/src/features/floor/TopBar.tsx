@@ -2,10 +2,9 @@ import type { LaneSituation, SessionState } from '@waxwing/core';
 import { ArrowLeft, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
-import { useSignedIn } from '../../shared/signedIn.tsx';
+import { SendState } from '../../shared/SendState.tsx';
 import { useNow } from '../../shared/useNow.ts';
 import type { LiveSession } from './liveSession.ts';
-import { useOutboxState } from './useLiveSession.ts';
 
 interface TopBarProps {
   readonly live: LiveSession;
@@ -25,7 +24,7 @@ export function TopBar({ live, state, situation, undo, onFinish }: TopBarProps) 
       </Link>
       {state.startedAt && <SessionClock startedAt={state.startedAt} />}
       {situation && <span className="text-lg font-bold">{situation.client.name}</span>}
-      <SendState />
+      <SendState isOnFloor />
       <div className="ml-auto flex items-center gap-2">
         {undo && (
           <button
@@ -55,35 +54,6 @@ function SessionClock({ startedAt }: { startedAt: string }) {
   return (
     <span className="heading figures text-2xl" aria-label="Time since the session began">
       {clockText(secondsBetween(startedAt, now))}
-    </span>
-  );
-}
-
-function things(count: number): string {
-  return count === 1 ? '1 thing' : `${count} things`;
-}
-
-/** Which state Floor is in, in words. */
-function SendState() {
-  const { outbox } = useSignedIn();
-  const { kind, unsent, refused } = useOutboxState(outbox);
-  const words =
-    kind === 'offline'
-      ? `Off the network. ${things(unsent)} kept here, none lost.`
-      : kind === 'signed-out'
-        ? `Signed out. ${things(unsent)} kept here; sign in again to send.`
-        : unsent > 0
-          ? 'Sending …'
-          : 'All sent';
-  return (
-    <span role="status" className="text-sm opacity-90">
-      {words}
-      {refused > 0 && ` The server would not take ${things(refused)}.`}
-      {kind === 'signed-out' && (
-        <a className="ml-2 underline" href="/">
-          Sign in
-        </a>
-      )}
     </span>
   );
 }

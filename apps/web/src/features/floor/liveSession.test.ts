@@ -88,9 +88,12 @@ beforeEach(async () => {
   laneId = brief.clients[0]!.laneId;
   sent = [];
   await store.saveBrief(brief);
-  outbox = new Outbox(store, (_sessionId, events) => {
-    sent.push(...events);
-    return Promise.resolve<EventsAnswer>({ kept: events.map((event) => event.id), refused: [] });
+  outbox = new Outbox(store, {
+    start: () => Promise.reject(new Error('not asked for')),
+    send: (_sessionId, events) => {
+      sent.push(...events);
+      return Promise.resolve<EventsAnswer>({ kept: events.map((event) => event.id), refused: [] });
+    },
   });
 });
 afterEach(async () => {

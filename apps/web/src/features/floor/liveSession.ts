@@ -97,13 +97,28 @@ export class LiveSession {
     return this.enqueue(async () => this.remember(label, await this.keep(drafts())));
   }
 
+  /** Another payload for something that was kept. */
+  amend(eventId: string, draft: EventDraft): Promise<void> {
+    return this.append('', () => [this.correctionOf(eventId, draft)]);
+  }
+
   /** Takes the last tap back. Nothing is deleted: it is retracted. */
   undo(): Promise<void> {
     return this.enqueue(async () => {
       const last = this.done.pop();
       if (!last) return;
-      await this.keep(last.eventIds.map((eventId) => ({ type: 'retracted', payload: { eventId } })));
+      await this.keep(last.eventIds.map((eventId) => this.correctionOf(eventId, { type: 'retracted', payload: { eventId } })));
     });
+  }
+
+  /** What takes back or amends an event is about whom that was about, so that forgetting them forgets it too. */
+  private correctionOf(eventId: string, draft: EventDraft): EventDraft {
+    const corrected = this.events.get(eventId);
+    return {
+      ...draft,
+      ...(corrected?.laneId && { laneId: corrected.laneId }),
+      ...(corrected?.clientId && { clientId: corrected.clientId }),
+    };
   }
 
   close(): void {

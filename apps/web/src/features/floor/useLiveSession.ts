@@ -1,6 +1,5 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
-import type { Outbox, OutboxState } from '../../shared/device/outbox.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { LiveSession, type LiveSnapshot } from './liveSession.ts';
 
@@ -37,11 +36,4 @@ export function useOpenSession(sessionId: string): Opened {
 
 export function useSnapshot(live: LiveSession): LiveSnapshot {
   return useSyncExternalStore(live.subscribe, live.getSnapshot);
-}
-
-const NOTHING: OutboxState = { kind: 'sent', unsent: 0, refused: 0 };
-const never = () => () => undefined;
-
-export function useOutboxState(outbox: Outbox | null): OutboxState {
-  return useSyncExternalStore(outbox?.subscribe ?? never, outbox?.getState ?? (() => NOTHING));
 }

@@ -12,11 +12,10 @@ import {
   type Obstacle,
   type Openness,
   type Pattern,
-  type SearchField,
+  type SearchField as FoundIn,
   type Stances,
 } from '@waxwing/core';
 import clsx from 'clsx';
-import { Search } from 'lucide-react';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
@@ -25,13 +24,14 @@ import { useSeen } from '../../shared/figure/useSeen.ts';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
+import { SearchField } from '../../shared/SearchField.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
 import { FacetChoices, FACET_NAMES } from './FacetChoices.tsx';
 
 /** What a hit was found by, as half a sentence. */
-const FOUND_BY: Readonly<Record<SearchField, string>> = {
+const FOUND_BY: Readonly<Record<FoundIn, string>> = {
   name: '',
   otherNames: 'by another name',
   muscles: 'by muscle',
@@ -48,7 +48,7 @@ const ROWS_AT_ONCE = 40;
 interface Row {
   readonly revision: MovementRevision;
   readonly foundBy: string;
-  readonly field?: SearchField;
+  readonly field?: FoundIn;
   readonly obstacles: readonly Obstacle[];
 }
 
@@ -113,17 +113,14 @@ export default function LibraryPage() {
         </>
       }
     >
-      <label className="input bg-panel flex min-h-14 w-full max-w-2xl items-center gap-3 text-lg">
-        <Search aria-hidden="true" size={22} />
-        <span className="sr-only">Find a movement</span>
-        <input
-          type="search"
-          value={query}
-          autoFocus
-          placeholder="Name, muscle, fault, or what you’d say"
-          onChange={(event) => address.set({ q: event.target.value })}
-        />
-      </label>
+      <SearchField
+        label="Find a movement"
+        placeholder="Name, muscle, fault, or what you’d say"
+        value={query}
+        className="min-h-14 max-w-2xl"
+        autoFocus
+        onSearch={(text) => address.set({ q: text })}
+      />
       <PatternChoice patterns={patterns} chosen={address.get('pattern')} onChoose={(value) => address.set({ pattern: value })} />
       {library && <FacetChoices library={library} address={address} />}
       {isPending && <Loading what="the library" />}

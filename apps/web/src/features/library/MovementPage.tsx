@@ -14,7 +14,7 @@ import {
 import clsx from 'clsx';
 import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
@@ -62,18 +62,9 @@ export default function MovementPage() {
 
 /** Which fault the figure shows is part of the address, so that it can be sent and gone back to. */
 function usePickedFault(movement: ResolvedMovement) {
-  const [params, setParams] = useSearchParams();
-  const slug = params.get('fault');
-  const pick = (fault: ResolvedFault | null) =>
-    setParams(
-      (before) => {
-        const next = new URLSearchParams(before);
-        if (fault) next.set('fault', anchorOf(fault));
-        else next.delete('fault');
-        return next;
-      },
-      { replace: true, preventScrollReset: true },
-    );
+  const address = useAddress();
+  const slug = address.get('fault');
+  const pick = (fault: ResolvedFault | null) => address.set({ fault: fault && anchorOf(fault) });
   return { picked: movement.faults.find((fault) => anchorOf(fault) === slug) ?? null, pick };
 }
 

@@ -11,7 +11,7 @@ import {
   type SetLog,
 } from '@waxwing/core';
 import { Link, useParams } from 'react-router';
-import { api, Unreachable } from '../../shared/api.ts';
+import { api, RequestRefused, Unreachable } from '../../shared/api.ts';
 import { clockText, dayText, secondsBetween } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
@@ -27,7 +27,10 @@ export default function LogPage() {
       try {
         return { ...(await api.get<SessionAnswer>(`sessions/${sessionId}`)), isLocal: false };
       } catch (error) {
-        const local = error instanceof Unreachable ? await localLog(me.trainerId, sessionId) : null;
+        const local =
+          error instanceof Unreachable || (error instanceof RequestRefused && error.status >= 500)
+            ? await localLog(me.trainerId, sessionId)
+            : null;
         if (!local) throw error;
         return { ...local, isLocal: true };
       }

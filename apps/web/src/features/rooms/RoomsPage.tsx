@@ -12,6 +12,7 @@ import { WhatCanBeMade } from '../../shared/inventory/WhatCanBeMade.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, usePlaces, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
 import { SettingsNav } from '../../shared/SettingsNav.tsx';
+import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 
 /** The studio's rooms: what each has, and which loads that gives. */
@@ -72,6 +73,7 @@ function RoomForm({ place, library }: { place: PlaceSummary | null; library: Ind
       await navigate(`/rooms/${placeId}`);
     },
   });
+  const { me } = useSignedIn();
   const remove = useMutation({
     mutationFn: () => api.delete(`places/${place!.placeId}`),
     onSuccess: async () => {
@@ -115,7 +117,10 @@ function RoomForm({ place, library }: { place: PlaceSummary | null; library: Ind
               What you typed is still here.
             </span>
           )}
-          {place && !asksRemoval && (
+          {place && me.role !== 'owner' && (
+            <span className="text-quiet ml-auto">Everybody who works here keeps the rooms; only the owner removes one.</span>
+          )}
+          {place && me.role === 'owner' && !asksRemoval && (
             <button type="button" className="btn btn-ghost ml-auto min-h-12 font-normal" onClick={() => setAsksRemoval(true)}>
               Remove this room
             </button>

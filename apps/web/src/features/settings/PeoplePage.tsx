@@ -37,6 +37,7 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
   const { me } = useSignedIn();
   const refresh = useRefresh();
   const [leaving, setLeaving] = useState<string | null>(null);
+  const [forgot, setForgot] = useState<string | null>(null);
   const [clientsTo, setClientsTo] = useState('');
   const seeOut = useMutation({
     mutationFn: (trainerId: string) => api.delete(`trainers/${trainerId}`, clientsTo ? { clientsTo } : {}),
@@ -53,7 +54,7 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
         {trainers.map(({ trainerId, name, login, role, clients, leftAt }) => (
           <li
             key={trainerId}
-            className="border-base-300 grid min-h-14 items-center gap-x-4 border-t py-2 sm:grid-cols-[1fr_8rem_8rem_auto]"
+            className="border-base-300 grid min-h-14 items-center gap-x-4 border-t py-2 sm:grid-cols-[minmax(11rem,1fr)_5rem_5rem_auto]"
           >
             <div>
               <span className="heading text-lg">{name}</span>
@@ -67,17 +68,28 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
             {leftAt ? (
               <span className="text-quiet">no longer here</span>
             ) : me.role === 'owner' && trainerId !== me.trainerId ? (
-              <button
-                type="button"
-                className="btn btn-ghost min-h-11 font-normal"
-                aria-expanded={leaving === trainerId}
-                onClick={() => setLeaving(leaving === trainerId ? null : trainerId)}
-              >
-                End their access …
-              </button>
+              <div className="flex flex-wrap gap-1 sm:flex-col sm:items-end">
+                <button
+                  type="button"
+                  className="btn btn-ghost min-h-11 font-normal"
+                  aria-expanded={forgot === trainerId}
+                  onClick={() => setForgot(forgot === trainerId ? null : trainerId)}
+                >
+                  New password …
+                </button>
+                <button
+                  type="button"
+                  className="btn btn-ghost min-h-11 font-normal"
+                  aria-expanded={leaving === trainerId}
+                  onClick={() => setLeaving(leaving === trainerId ? null : trainerId)}
+                >
+                  End their access …
+                </button>
+              </div>
             ) : (
               <span />
             )}
+            {forgot === trainerId && <SetPassword trainerId={trainerId} name={name} />}
             {leaving === trainerId && (
               <form
                 className="flex flex-wrap items-end gap-3 pb-2 sm:col-span-4"
@@ -116,6 +128,40 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
         A client is handed over from their own page, by the trainer who has them. Their past goes with them.
       </p>
     </section>
+  );
+}
+
+/** For a colleague who forgot theirs. */
+function SetPassword({ trainerId, name }: { trainerId: string; name: string }) {
+  const [password, setPassword] = useState('');
+  const save = useMutation({
+    mutationFn: () => api.put(`trainers/${trainerId}/password`, { password }),
+    onSuccess: () => setPassword(''),
+  });
+  return (
+    <form
+      className="flex flex-wrap items-end gap-3 pb-2 sm:col-span-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Field
+        label={`A new password for ${name}`}
+        type="password"
+        wide="w-64"
+        autoComplete="new-password"
+        hint="Ten characters or more. Tell them; they change it here."
+        value={password}
+        problem={problemAt(save.error, 'password')}
+        onChange={(event) => setPassword(event.target.value)}
+      />
+      <button type="submit" className="btn min-h-11" disabled={save.isPending}>
+        Set it
+      </button>
+      {save.isSuccess && <span role="status">Set; {name} is signed out everywhere.</span>}
+      {save.error && !problemAt(save.error, 'password') && <span role="alert">{save.error.message}</span>}
+    </form>
   );
 }
 

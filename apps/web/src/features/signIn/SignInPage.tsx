@@ -1,10 +1,21 @@
+import { useQuery } from '@tanstack/react-query';
 import type { Me } from '@waxwing/core';
 import { useState, type FormEvent } from 'react';
 import { api, RequestRefused } from '../../shared/api.ts';
 import { Mark } from '../../shared/Mark.tsx';
 import { useTitle } from '../../shared/page.tsx';
+import { FirstOwnerPage } from './FirstOwnerPage.tsx';
 
 export function SignInPage({ onSignedIn }: { onSignedIn: (me: Me) => void }) {
+  const first = useQuery({
+    queryKey: ['first-owner'],
+    queryFn: () => api.get<{ readonly needed: boolean }>('first-owner'),
+    staleTime: Infinity,
+  });
+  return first.data?.needed ? <FirstOwnerPage onSignedIn={onSignedIn} /> : <SignInForm onSignedIn={onSignedIn} />;
+}
+
+function SignInForm({ onSignedIn }: { onSignedIn: (me: Me) => void }) {
   useTitle('Sign in');
   const [login, setLogin] = useState('');
   const [password, setPassword] = useState('');

@@ -9,7 +9,6 @@ import {
   type StartSession,
 } from '@waxwing/core';
 import { useQuery } from '@tanstack/react-query';
-import { Search } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -19,6 +18,7 @@ import { localDate, localZone } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { useClient, useHistory, useLibrary, usePlaces, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { SearchField } from '../../shared/SearchField.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 import { useAdvise } from '../../shared/useAdvise.ts';
@@ -107,8 +107,10 @@ function Picker({ client, library, lastTime, history }: PickerProps) {
   const [query, setQuery] = useState('');
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
-  // Made once, so that a second press of the button asks for the same session.
-  const [ids] = useState(() => ({ sessionId: uuid(), laneId: uuid() }));
+  // A second press of the button asks for the same session, unless something else is picked by then.
+  const [asked, setAsked] = useState<{ readonly picks: string; readonly sessionId: string; readonly laneId: string } | null>(
+    null,
+  );
   const readiness = readinessOf(client.readiness);
 
   const change = (key: string, part: Partial<Picked>) =>
@@ -125,26 +127,24 @@ function Picker({ client, library, lastTime, history }: PickerProps) {
     setBusy(true);
     setError(null);
     try {
+      const movements = picked.map(({ movementId, sets, target, load }) => {
+        const advice = adviceFor(library.revision(movementId)!.document);
+        return {
+          movementId,
+          sets: Number(sets),
+          target: target === null ? advice.target : Number(target),
+          load: load ?? advice.load,
+        };
+      });
+      const picks = JSON.stringify([movements, where.asked]);
+      const ids = asked?.picks === picks ? asked : { picks, sessionId: uuid(), laneId: uuid() };
+      setAsked(ids);
       const form: StartSession = {
         sessionId: ids.sessionId,
         localDate: localDate(),
         zone: localZone(),
         ...where.asked,
-        lanes: [
-          {
-            laneId: ids.laneId,
-            clientId: client.clientId,
-            movements: picked.map(({ movementId, sets, target, load }) => {
-              const advice = adviceFor(library.revision(movementId)!.document);
-              return {
-                movementId,
-                sets: Number(sets),
-                target: target === null ? advice.target : Number(target),
-                load: load ?? advice.load,
-              };
-            }),
-          },
-        ],
+        lanes: [{ laneId: ids.laneId, clientId: client.clientId, movements }],
       };
       const brief = await api.post<SessionBrief>('sessions', form);
       await (await deviceStoreFor(me.trainerId)).saveBrief(brief);
@@ -238,11 +238,13 @@ function Picker({ client, library, lastTime, history }: PickerProps) {
         </button>
       </section>
       <section aria-label="Add from the library">
-        <label className="input bg-panel flex min-h-12 w-full items-center gap-2 text-lg">
-          <Search aria-hidden="true" size={20} />
-          <span className="sr-only">Find a movement to add</span>
-          <input type="search" value={query} placeholder="Add a movement" onChange={(event) => setQuery(event.target.value)} />
-        </label>
+        <SearchField
+          label="Find a movement to add"
+          placeholder="Add a movement"
+          value={query}
+          className="min-h-12"
+          onSearch={setQuery}
+        />
         <Candidates
           library={library}
           client={client}

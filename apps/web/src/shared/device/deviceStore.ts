@@ -1,13 +1,15 @@
-import { stampEvent, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core';
+import { LAMPORT_MAX, stampEvent, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { v4, v7 } from 'uuid';
 
-/** An event as it is kept here. `unsent` is 1 until the server has it; IndexedDB can't index a boolean. */
+/** An event as it is kept here. IndexedDB can't index a boolean, hence 0 and 1. */
 interface KeptEvent {
   readonly event: SessionEvent;
   readonly id: string;
   readonly sessionId: string;
+  /** 1 until the server has it, or has said why it won't take it. */
   readonly unsent: 0 | 1;
+  /** Why the server won't take it; it stays here until somebody tries again. */
   readonly refused?: string;
 }
 
@@ -18,11 +20,25 @@ interface Replica {
   readonly lamport: number;
 }
 
+/** The server that has what was sent. */
+interface ServerMet {
+  readonly key: 'server';
+  readonly epoch: string;
+}
+
 interface Schema extends DBSchema {
   briefs: { key: string; value: SessionBrief };
-  events: { key: string; value: KeptEvent; indexes: { sessionId: string; unsent: number } };
-  meta: { key: string; value: Replica };
+  events: {
+    key: string;
+    value: KeptEvent;
+    indexes: { sessionId: string; unsent: number; sessionUnsent: [string, number]; refused: string };
+  };
+  meta: { key: string; value: Replica | ServerMet };
 }
+
+/** Sent events stay this long: a server that is put back to a backup gets them once more. */
+export const SENT_KEPT_DAYS = 30;
+const DAY_MS = 86_400_000;
 
 /** What one sign-in keeps on this device: briefs, events, and its place among the replicas. */
 export class DeviceStore {
@@ -61,11 +77,12 @@ export class DeviceStore {
   async append(sessionId: string, drafts: readonly EventDraft[], seenLamport: number, at: Date): Promise<SessionEvent[]> {
     const transaction = this.db.transaction(['events', 'meta'], 'readwrite', { durability: 'relaxed' });
     const meta = transaction.objectStore('meta');
-    const replica = (await meta.get('replica')) ?? { key: 'replica', replicaId: v4(), nextSeq: 1, lamport: 0 };
+    const known = (await meta.get('replica')) as Replica | undefined;
+    const replica = known ?? { key: 'replica', replicaId: v4(), nextSeq: 1, lamport: 0 };
     let { nextSeq, lamport } = replica;
     lamport = Math.max(lamport, seenLamport);
     const events = drafts.map((draft) => {
-      lamport += 1;
+      lamport = Math.min(lamport + 1, LAMPORT_MAX);
       const event = stampEvent(draft, {
         id: v7(),
         sessionId,
@@ -98,22 +115,96 @@ export class DeviceStore {
     await transaction.done;
   }
 
-  async unsent(limit: number): Promise<SessionEvent[]> {
-    return (await this.db.getAllFromIndex('events', 'unsent', 1, limit)).map((kept) => kept.event);
+  /** Sessions with something unsent. */
+  async unsentSessions(): Promise<string[]> {
+    const sessions: string[] = [];
+    const index = this.db.transaction('events').store.index('sessionUnsent');
+    for (let at = await index.openKeyCursor(null, 'nextunique'); at; at = await at.continue()) {
+      const [sessionId, unsent] = at.key;
+      if (unsent === 1) sessions.push(sessionId);
+    }
+    return sessions;
+  }
+
+  async unsent(sessionId: string, limit: number): Promise<SessionEvent[]> {
+    const kept = await this.db.getAllFromIndex('events', 'sessionUnsent', [sessionId, 1], limit);
+    return kept.map(({ event }) => event);
   }
 
   async unsentCount(): Promise<number> {
     return this.db.countFromIndex('events', 'unsent', 1);
   }
 
-  /** The server has these, or has said why it won't take them: either way they needn't be sent again. */
+  /** The server has these, or has said why it won't take them: either way they needn't be sent again by themselves. */
   async settle(kept: readonly string[], refused: ReadonlyMap<string, string>): Promise<void> {
     const transaction = this.db.transaction('events', 'readwrite');
-    for (const id of [...kept, ...refused.keys()]) {
+    for (const id of kept) {
       const known = await transaction.store.get(id);
-      const reason = refused.get(id);
-      if (known) await transaction.store.put({ ...known, unsent: 0, ...(reason !== undefined && { refused: reason }) });
+      if (known) await transaction.store.put({ event: known.event, id, sessionId: known.sessionId, unsent: 0 });
     }
+    for (const [id, reason] of refused) {
+      const known = await transaction.store.get(id);
+      if (known) await transaction.store.put({ ...known, unsent: 0, refused: reason });
+    }
+    await transaction.done;
+  }
+
+  /** How many events the server won't take, and why not the first of them. */
+  async refused(): Promise<{ readonly count: number; readonly reason: string | null }> {
+    const count = await this.db.countFromIndex('events', 'refused');
+    const [first] = count > 0 ? await this.db.getAllFromIndex('events', 'refused', null, 1) : [];
+    return { count, reason: first?.refused ?? null };
+  }
+
+  /** What was refused is sent once more: the reason may be gone. */
+  async retryRefused(): Promise<void> {
+    await this.changeAll(({ refused, ...kept }) => (refused === undefined ? null : { ...kept, unsent: 1 }));
+  }
+
+  /**
+   * Which server answered. Another than the one that has what was sent, after a restored backup, gets everything again that is
+   * still here; what it knows already it says so of. Answers whether that is so.
+   */
+  async meetServer(epoch: string): Promise<boolean> {
+    const met = (await this.db.get('meta', 'server')) as ServerMet | undefined;
+    if (met?.epoch === epoch) return false;
+    if (met) await this.changeAll(({ refused: _refused, ...kept }) => ({ ...kept, unsent: 1 }));
+    // Last: if this is cut off, it is done again.
+    await this.db.put('meta', { key: 'server', epoch });
+    return met !== undefined;
+  }
+
+  private async changeAll(change: (kept: KeptEvent) => KeptEvent | null): Promise<void> {
+    const transaction = this.db.transaction('events', 'readwrite');
+    for (let at = await transaction.store.openCursor(); at; at = await at.continue()) {
+      const changed = change(at.value);
+      if (changed) await at.update(changed);
+    }
+    await transaction.done;
+  }
+
+  /** Deletes sessions of which the server has everything: all of them, or those whose day is longer ago than sent events are kept. */
+  async forgetSent(before: Date | 'all'): Promise<void> {
+    const latest = before === 'all' ? null : new Date(before.getTime() - SENT_KEPT_DAYS * DAY_MS).toISOString().slice(0, 10);
+    const transaction = this.db.transaction(['briefs', 'events'], 'readwrite');
+    const events = transaction.objectStore('events');
+    for (const brief of await transaction.objectStore('briefs').getAll()) {
+      const { sessionId, localDate } = brief;
+      if (latest !== null && localDate >= latest) continue;
+      const kept = await events.index('sessionId').getAll(sessionId);
+      if (kept.some(({ unsent, refused }) => unsent === 1 || refused !== undefined)) continue;
+      for (const { id } of kept) await events.delete(id);
+      await transaction.objectStore('briefs').delete(sessionId);
+    }
+    await transaction.done;
+  }
+
+  /** The server has said that this session was deleted for good. */
+  async forgetSession(sessionId: string): Promise<void> {
+    const transaction = this.db.transaction(['briefs', 'events'], 'readwrite');
+    await transaction.objectStore('briefs').delete(sessionId);
+    const events = transaction.objectStore('events');
+    for (const id of await events.index('sessionId').getAllKeys(sessionId)) await events.delete(id);
     await transaction.done;
   }
 
@@ -122,9 +213,11 @@ export class DeviceStore {
     const transaction = this.db.transaction(['briefs', 'events'], 'readwrite');
     const briefs = transaction.objectStore('briefs');
     const gone = new Set<string>();
+    const lanes = new Set<string>();
     for (const brief of await briefs.getAll()) {
       const others = brief.clients.filter((client) => client.clientId !== clientId);
       if (others.length === brief.clients.length) continue;
+      for (const client of brief.clients) if (client.clientId === clientId) lanes.add(client.laneId);
       if (others.length > 0) await briefs.put({ ...brief, clients: others });
       else {
         await briefs.delete(brief.sessionId);
@@ -132,9 +225,16 @@ export class DeviceStore {
       }
     }
     const events = transaction.objectStore('events');
-    for (const { id, sessionId, event } of await events.getAll()) {
-      if (gone.has(sessionId) || event.clientId === clientId) await events.delete(id);
+    const deleted = new Set<string>();
+    const all = await events.getAll();
+    const isTheirs = ({ event, sessionId }: KeptEvent) =>
+      gone.has(sessionId) || event.clientId === clientId || (event.laneId !== undefined && lanes.has(event.laneId));
+    for (const kept of all) if (isTheirs(kept)) deleted.add(kept.id);
+    // What amends something of theirs may repeat it.
+    for (const { id, event } of all) {
+      if ((event.type === 'amended' || event.type === 'retracted') && deleted.has(event.payload.eventId)) deleted.add(id);
     }
+    for (const id of deleted) await events.delete(id);
     await transaction.done;
   }
 
@@ -150,14 +250,24 @@ const open = new Map<string, Promise<DeviceStore>>();
 export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
   let store = open.get(trainerId);
   if (!store) {
-    store = openDB<Schema>(`waxwing-${trainerId}`, 1, {
-      upgrade(db) {
-        db.createObjectStore('briefs', { keyPath: 'sessionId' });
-        const events = db.createObjectStore('events', { keyPath: 'id' });
-        events.createIndex('sessionId', 'sessionId');
-        events.createIndex('unsent', 'unsent');
-        db.createObjectStore('meta', { keyPath: 'key' });
+    store = openDB<Schema>(`waxwing-${trainerId}`, 2, {
+      upgrade(db, from, _to, transaction) {
+        if (from < 1) {
+          db.createObjectStore('briefs', { keyPath: 'sessionId' });
+          const events = db.createObjectStore('events', { keyPath: 'id' });
+          events.createIndex('sessionId', 'sessionId');
+          events.createIndex('unsent', 'unsent');
+          db.createObjectStore('meta', { keyPath: 'key' });
+        }
+        if (from < 2) {
+          const events = transaction.objectStore('events');
+          events.createIndex('sessionUnsent', ['sessionId', 'unsent']);
+          // Only what was refused has the field, and only that is in the index.
+          events.createIndex('refused', 'refused');
+        }
       },
+      // A newer tab wants to change the store: this one lets go of it, and says so when it is next used.
+      blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),
     }).then((db) => new DeviceStore(db, trainerId));
     // A failed opening (private mode, full disk) is tried again next time.
     store.catch(() => open.delete(trainerId));

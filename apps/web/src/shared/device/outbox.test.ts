@@ -3,41 +3,61 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { EventDraft, EventsAnswer, SessionBrief, SessionEvent } from '@waxwing/core';
 import { v4 } from 'uuid';
 import { RequestRefused, Unreachable } from '../api.ts';
-import { deviceStoreFor, type DeviceStore } from './deviceStore.ts';
-import { Outbox } from './outbox.ts';
+import { refusedWords, sendWords } from '../sendWords.ts';
+import { deviceStoreFor, SENT_KEPT_DAYS, type DeviceStore } from './deviceStore.ts';
+import { FIRST_PAUSE_MS, LONGEST_PAUSE_MS, Outbox, type Server } from './outbox.ts';
 
 const SESSION = v4();
 const note = (text: string): EventDraft => ({ type: 'note', payload: { text } });
+const textOf = ({ payload }: SessionEvent) => (payload as { text: string }).text;
 
-let trainerId: string;
 let store: DeviceStore;
+let clock: number;
+const outboxes: Outbox[] = [];
 
 beforeEach(async () => {
-  trainerId = v4();
-  store = await deviceStoreFor(trainerId);
+  store = await deviceStoreFor(v4());
+  clock = 1_000_000;
 });
-// An open channel would keep the test runner waiting.
-afterEach(() => store.close());
+// An open channel, or a timer, would keep the test runner waiting.
+afterEach(() => {
+  for (const outbox of outboxes.splice(0)) outbox.stop();
+  store.close();
+});
 
 function append(...texts: string[]) {
-  return store.append(SESSION, texts.map(note), 0, new Date('2026-03-02T09:00:00Z'));
+  return appendTo(SESSION, ...texts);
 }
 
-/** A server that fails as it is told and otherwise keeps what it gets. */
+function appendTo(sessionId: string, ...texts: string[]) {
+  return store.append(sessionId, texts.map(note), 0, new Date('2026-03-02T09:00:00Z'));
+}
+
+function outboxTo(server: Partial<Server>): Outbox {
+  const nobody = () => Promise.reject(new Error('not asked for in this test'));
+  const outbox = new Outbox(store, { send: nobody, start: nobody, ...server }, () => clock);
+  outboxes.push(outbox);
+  return outbox;
+}
+
+const keepAll = (events: readonly SessionEvent[]): Promise<EventsAnswer> =>
+  Promise.resolve({ kept: events.map((event) => event.id), refused: [] });
+
+/** A server that fails as it is told, then keeps what it gets. */
 function server(...failures: Error[]) {
   const got: SessionEvent[] = [];
-  const send = (_sessionId: string, events: readonly SessionEvent[]): Promise<EventsAnswer> => {
+  const send: Server['send'] = (_sessionId, events) => {
     const failure = failures.shift();
     if (failure) return Promise.reject(failure);
     got.push(...events);
-    return Promise.resolve({ kept: events.map((event) => event.id), refused: [] });
+    return keepAll(events);
   };
   return { got, send };
 }
 
 describe('forgetting a client', () => {
   const brief = (sessionId: string, ...clientIds: string[]) =>
-    ({ sessionId, clients: clientIds.map((clientId) => ({ clientId, name: clientId })) }) as unknown as SessionBrief;
+    ({ sessionId, clients: clientIds.map((clientId) => ({ clientId, laneId: `lane-${clientId}` })) }) as unknown as SessionBrief;
   const about = (clientId: string, text: string): EventDraft => ({ type: 'note', clientId, payload: { text } });
 
   test('an hour alone goes whole; of a shared one only their part; the others’ unsent events are still sent', async () => {
@@ -45,12 +65,21 @@ describe('forgetting a client', () => {
     await store.saveBrief(brief(alone, gone));
     await store.saveBrief(brief(shared, gone, stays));
     await store.append(alone, [about(gone, 'a'), note('b')], 0, new Date());
-    await store.append(shared, [about(gone, 'c'), about(stays, 'd'), note('e')], 0, new Date());
+    const [hurt] = await store.append(shared, [about(gone, 'c'), about(stays, 'd'), note('e')], 0, new Date());
+    await store.append(
+      shared,
+      [
+        { type: 'view-changed', laneId: `lane-${gone}`, payload: { view: 'side' } },
+        { type: 'amended', payload: { eventId: hurt!.id, amends: 'note', payload: { text: 'c, in other words' } } },
+      ],
+      0,
+      new Date(),
+    );
     await store.forget(gone);
     expect(await store.brief(alone)).toBeUndefined();
     expect((await store.brief(shared))!.clients.map(({ clientId }) => clientId)).toEqual([stays]);
     expect(await store.events(alone)).toEqual([]);
-    expect((await store.events(shared)).map(({ payload }) => (payload as { text: string }).text).sort()).toEqual(['d', 'e']);
+    expect((await store.events(shared)).map(textOf).sort()).toEqual(['d', 'e']);
     expect(await store.unsentCount()).toBe(2);
     // Somebody whom this device never met changes nothing.
     await store.forget(v4());
@@ -80,69 +109,265 @@ describe('the device store', () => {
     expect(await other.unsentCount()).toBe(0);
     other.close();
   });
+
+  test('sent sessions go when they are old or the trainer signs out; what is unsent or refused never does', async () => {
+    const brief = (sessionId: string, localDate: string) => store.saveBrief({ sessionId, localDate, clients: [] } as never);
+    const [old, fresh, waits, refused] = [v4(), v4(), v4(), v4()] as [string, string, string, string];
+    const today = new Date('2026-11-25T12:00:00Z');
+    const longAgo = new Date(today.getTime() - (SENT_KEPT_DAYS + 2) * 86_400_000).toISOString().slice(0, 10);
+    for (const sessionId of [old, fresh, waits, refused]) {
+      await brief(sessionId, sessionId === fresh ? '2026-11-24' : longAgo);
+      const [event] = await appendTo(sessionId, 'x');
+      if (sessionId !== waits) await store.settle([event!.id], new Map());
+      if (sessionId === refused) await store.settle([], new Map([[event!.id, 'no']]));
+    }
+    const kept = async () =>
+      (await Promise.all([old, fresh, waits, refused].map((id) => store.events(id)))).map((events) => events.length);
+    await store.forgetSent(today);
+    expect(await kept()).toEqual([0, 1, 1, 1]);
+    await store.forgetSent('all');
+    expect(await kept()).toEqual([0, 0, 1, 1]);
+    expect(await store.brief(fresh)).toBeUndefined();
+    expect(await store.brief(waits)).toBeDefined();
+  });
 });
 
 describe('the outbox', () => {
   test('sends what waits, once, and then has nothing', async () => {
     const { got, send } = server();
-    const outbox = new Outbox(store, send);
+    const outbox = outboxTo({ send });
     await append('a', 'b');
     await Promise.all([outbox.flush(), outbox.flush()]);
     await outbox.flush();
-    expect(got.map((event) => (event.payload as { text: string }).text)).toEqual(['a', 'b']);
-    expect(outbox.getState()).toEqual({ kind: 'sent', unsent: 0, refused: 0 });
-    outbox.stop();
+    expect(got.map(textOf)).toEqual(['a', 'b']);
+    expect(outbox.getState()).toEqual({ kind: 'sent', unsent: 0, trouble: null, refused: 0, reason: null });
   });
 
-  test('without a network everything is kept, and arrives when there is one again', async () => {
-    const { got, send } = server(new Unreachable());
-    const outbox = new Outbox(store, send);
+  test('without a network everything is kept, tried again after growing pauses, and at once when the network is back', async () => {
+    const { got, send } = server(new Unreachable(), new Unreachable(), new Unreachable());
+    const outbox = outboxTo({ send });
     await append('a');
     await outbox.flush();
     expect(outbox.getState()).toMatchObject({ kind: 'offline', unsent: 1 });
+    // A tap in the meantime doesn't hammer at it.
+    await append('b');
+    clock += FIRST_PAUSE_MS - 1;
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'offline', unsent: 2 });
+    clock += 1;
+    await outbox.flush();
+    clock += FIRST_PAUSE_MS;
+    await outbox.flush();
+    expect(got).toHaveLength(0);
+    clock += FIRST_PAUSE_MS;
+    await outbox.flush();
+    expect(outbox.getState().kind).toBe('offline');
+    await outbox.flushNow();
+    expect(got.map(textOf)).toEqual(['a', 'b']);
+  });
+
+  test('once something has got through, the next pause is a short one again', async () => {
+    let isDown = true;
+    const got: string[] = [];
+    const outbox = outboxTo({
+      send: (_sessionId, events) => {
+        if (isDown) return Promise.reject(new Unreachable());
+        got.push(...events.map(textOf));
+        return keepAll(events);
+      },
+    });
+    await append('a');
+    for (let fails = 0; fails < 5; fails += 1) {
+      await outbox.flush();
+      clock += LONGEST_PAUSE_MS;
+    }
+    isDown = false;
+    await outbox.flush();
+    isDown = true;
     await append('b');
     await outbox.flush();
-    expect(got).toHaveLength(2);
-    outbox.stop();
+    isDown = false;
+    clock += FIRST_PAUSE_MS;
+    await outbox.flush();
+    expect(got).toEqual(['a', 'b']);
   });
 
   test('signed out it waits for a sign-in and says so', async () => {
     const { got, send } = server(new RequestRefused(401, 'Sign in first', []));
-    const outbox = new Outbox(store, send);
+    const outbox = outboxTo({ send });
     await append('a');
+    await outbox.flush();
+    clock += LONGEST_PAUSE_MS * 10;
     await outbox.flush();
     expect(outbox.getState()).toMatchObject({ kind: 'signed-out', unsent: 1 });
     expect(got).toHaveLength(0);
-    outbox.stop();
   });
 
-  test('an event that the server refuses is not sent for ever, and is counted', async () => {
-    const [bad] = await append('bad', 'good');
-    const outbox = new Outbox(store, (_sessionId, events) =>
-      Promise.resolve({
-        kept: events.filter((event) => event.id !== bad!.id).map((event) => event.id),
-        refused: [{ id: bad!.id, problems: [{ path: 'payload', message: 'no' }] }],
-      }),
-    );
-    await outbox.flush();
-    expect(outbox.getState()).toEqual({ kind: 'sent', unsent: 0, refused: 1 });
-    expect(await store.events(SESSION)).toHaveLength(2);
-    outbox.stop();
-  });
-
-  test('a session that is no longer this trainer’s doesn’t hold up another', async () => {
-    await append('gone');
+  test.each([
+    ['a full disk', new RequestRefused(507, 'The server’s disk is full.', [])],
+    ['a breakdown', new RequestRefused(500, 'Something went wrong on the server.', [])],
+    ['too many requests', new RequestRefused(429, 'Too many', [])],
+  ])('%s pauses that session, says why, and lets the next through', async (_what, failure) => {
+    await append('waits');
     const other = v4();
-    await store.append(other, [note('stays')], 0, new Date());
-    const got: SessionEvent[] = [];
-    const outbox = new Outbox(store, (sessionId, events) => {
-      if (sessionId === SESSION) return Promise.reject(new RequestRefused(404, 'No such session among yours', []));
-      got.push(...events);
-      return Promise.resolve({ kept: events.map((event) => event.id), refused: [] });
+    await appendTo(other, 'goes');
+    const got: string[] = [];
+    let isWell = false;
+    const outbox = outboxTo({
+      send: (sessionId, events) => {
+        if (sessionId === SESSION && !isWell) return Promise.reject(failure);
+        got.push(...events.map(textOf));
+        return keepAll(events);
+      },
     });
     await outbox.flush();
+    expect(got).toEqual(['goes']);
+    expect(outbox.getState()).toMatchObject({ kind: 'trouble', unsent: 1, trouble: failure.message, refused: 0 });
+    expect(sendWords(outbox.getState())).toBe(`${failure.message.replace(/\.$/, '')}. 1 thing kept here, none lost.`);
+    isWell = true;
+    clock += FIRST_PAUSE_MS;
+    await outbox.flush();
+    expect(got).toEqual(['goes', 'waits']);
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', unsent: 0 });
+  });
+
+  test.each([404, 400, 405, 200, 502])('a proxy’s %i decides nothing: it is waited out', async (status) => {
+    const { got, send } = server(new Unreachable(status));
+    const outbox = outboxTo({ send });
+    await append('a');
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'offline', unsent: 1, refused: 0 });
+    await outbox.flushNow();
     expect(got).toHaveLength(1);
-    expect(outbox.getState()).toMatchObject({ kind: 'sent', refused: 1 });
-    outbox.stop();
+  });
+
+  test.each([400, 409, 422])('what the server answers %i to is set aside and said; the next session goes on', async (status) => {
+    await append('odd');
+    const other = v4();
+    await appendTo(other, 'goes');
+    let isMended = false;
+    const outbox = outboxTo({
+      send: (sessionId, events) =>
+        sessionId === SESSION && !isMended ? Promise.reject(new RequestRefused(status, 'Not like that', [])) : keepAll(events),
+    });
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', unsent: 0, refused: 1, reason: 'Not like that' });
+    expect(refusedWords(outbox.getState())).toBe('1 thing set aside. Not like that.');
+    expect(await store.events(SESSION)).toHaveLength(1);
+    // Still so after a reload, until somebody tries again.
+    const reloaded = outboxTo({ send: (_sessionId, events) => keepAll(events) });
+    await reloaded.flush();
+    expect(reloaded.getState().refused).toBe(1);
+    isMended = true;
+    await outbox.retryRefused();
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', refused: 0 });
+  });
+
+  test('one event that the server refuses doesn’t keep the others back', async () => {
+    const [bad] = await append('bad', 'good');
+    const outbox = outboxTo({
+      send: (_sessionId, events) =>
+        Promise.resolve({
+          kept: events.filter((event) => event.id !== bad!.id).map((event) => event.id),
+          refused: events.some(({ id }) => id === bad!.id)
+            ? [{ id: bad!.id, problems: [{ path: 'payload', message: 'no' }] }]
+            : [],
+        }),
+    });
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', unsent: 0, refused: 1, reason: 'no' });
+    expect(await store.events(SESSION)).toHaveLength(2);
+  });
+
+  test('a batch that is too large goes in smaller ones, down to the one that is too large by itself', async () => {
+    await append('a', 'b', 'huge', 'c');
+    const sizes: number[] = [];
+    const got: string[] = [];
+    const outbox = outboxTo({
+      send: (_sessionId, events) => {
+        sizes.push(events.length);
+        if (events.length > 2 || events.some((event) => textOf(event) === 'huge')) return Promise.reject(new Unreachable(413));
+        got.push(...events.map(textOf));
+        return keepAll(events);
+      },
+    });
+    await outbox.flush();
+    expect(sizes.slice(0, 2)).toEqual([4, 2]);
+    expect(got.sort()).toEqual(['a', 'b', 'c']);
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', refused: 1, reason: 'is too large to be sent' });
+  });
+
+  test('a session that was deleted with its client is dropped without a word', async () => {
+    await store.saveBrief({ sessionId: SESSION, clients: [] } as unknown as SessionBrief);
+    await append('about somebody who is gone');
+    const outbox = outboxTo({ send: () => Promise.reject(new RequestRefused(410, 'Deleted', [], 'forgotten')) });
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', unsent: 0, refused: 0 });
+    expect(await store.events(SESSION)).toEqual([]);
+    expect(await store.brief(SESSION)).toBeUndefined();
+  });
+});
+
+describe('a server that was put back to a backup', () => {
+  const unknown = new RequestRefused(404, 'No such session among yours', [], 'no-such-session');
+  const brief = {
+    sessionId: SESSION,
+    localDate: '2026-03-02',
+    zone: 'Etc/UTC',
+    clients: [
+      {
+        clientId: 'c',
+        laneId: 'l',
+        items: [{ itemId: 'i', movementId: 'm:m', sets: 3, target: 8, load: { kind: 'bodyweight' } }],
+      },
+    ],
+  } as unknown as SessionBrief;
+
+  test('gets everything again that is still here, and only then', async () => {
+    expect(await store.meetServer('first')).toBe(false);
+    const { got, send } = server();
+    const outbox = outboxTo({ send });
+    await append('a', 'b');
+    await outbox.flush();
+    expect(await store.meetServer('first')).toBe(false);
+    await outbox.flush();
+    expect(got).toHaveLength(2);
+    expect(await store.meetServer('second')).toBe(true);
+    await outbox.flush();
+    expect(got.map(textOf)).toEqual(['a', 'b', 'a', 'b']);
+    expect(await store.meetServer('second')).toBe(false);
+  });
+
+  test('is told of a session that it has never heard of, then gets its events', async () => {
+    await store.saveBrief(brief);
+    await append('a');
+    let known = false;
+    const outbox = outboxTo({
+      send: (_sessionId, events) => (known ? keepAll(events) : Promise.reject(unknown)),
+      start: ({ sessionId }) => {
+        expect(sessionId).toBe(SESSION);
+        known = true;
+        return Promise.resolve();
+      },
+    });
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', unsent: 0, refused: 0 });
+    // Put back once more, while the page stands.
+    known = false;
+    await append('b');
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', unsent: 0, refused: 0 });
+  });
+
+  test('that won’t know it all the same has the events set aside, in words', async () => {
+    await store.saveBrief(brief);
+    await append('a');
+    const outbox = outboxTo({
+      send: () => Promise.reject(unknown),
+      start: () => Promise.reject(new RequestRefused(404, 'No such client among yours', [])),
+    });
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', refused: 1, reason: 'No such client among yours' });
+    expect(await store.events(SESSION)).toHaveLength(1);
   });
 });

@@ -1,0 +1,2 @@
+/** The build that this page is of; set by Vite, absent in tests. */
+declare const __WAXWING_BUILD__: string | undefined;
