@@ -74,12 +74,24 @@ export default tseslint.config(
   },
   // What it evaluates runs in the page.
   {
-    files: ['bench/playback.mjs', 'bench/server.mjs', 'scripts/screenshots.mjs'],
+    files: ['bench/playback.mjs', 'bench/server.mjs', 'scripts/screenshots.mjs', 'attack/*.mjs'],
     languageOptions: {
-      globals: { window: 'readonly', fetch: 'readonly', PerformanceObserver: 'readonly', requestAnimationFrame: 'readonly' },
+      globals: {
+        window: 'readonly',
+        navigator: 'readonly',
+        fetch: 'readonly',
+        PerformanceObserver: 'readonly',
+        requestAnimationFrame: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        AbortSignal: 'readonly',
+        Buffer: 'readonly',
+        structuredClone: 'readonly',
+      },
     },
   },
 
+  coreRoom('checks', ['movement', 'figure', 'ladder', 'coaching', 'loading', 'progress', 'session', 'exchange', 'client']),
   coreRoom('movement', ['figure', 'ladder', 'coaching', 'loading', 'progress', 'session', 'exchange', 'client']),
   coreRoom('figure', ['ladder', 'coaching', 'loading', 'progress', 'session', 'exchange', 'client']),
   coreRoom('ladder', ['coaching', 'loading', 'progress', 'session', 'exchange']),

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { signIn, test } from './server.ts';
+import { signIn, signOut, test, typeInto } from './server.ts';
 
 /** Fills fields by their label within a region. */
-async function fill(page: Page, values: Readonly<Record<string, string>>): Promise<void> {
-  for (const [label, value] of Object.entries(values)) await page.getByLabel(label, { exact: true }).fill(value);
+async function typeAll(page: Page, values: Readonly<Record<string, string>>): Promise<void> {
+  for (const [label, value] of Object.entries(values)) await typeInto(page.getByLabel(label, { exact: true }), value);
 }
 
 test('a new client with an old shoulder injury and kit at home: what isn’t open, a room, a load, and the next one with its reason', async ({
@@ -17,30 +17,30 @@ test('a new client with an old shoulder injury and kit at home: what isn’t ope
   await test.step('taken in: what is wrong stands at its field and nothing is lost', async () => {
     await page.getByRole('link', { name: 'Clients' }).click();
     await page.getByRole('link', { name: 'Take somebody in' }).click();
-    await fill(page, { Name: 'Brisa Holloway', 'Year of birth': '1850', 'Day job': 'sail-cutter' });
+    await typeAll(page, { Name: 'Brisa Holloway', 'Year of birth': '1850', 'Day job': 'sail-cutter' });
     await page.getByRole('button', { name: 'A goal' }).click();
-    await fill(page, { What: 'Carry the big sail alone', 'Told in': 'kg', from: '20', to: '35' });
+    await typeAll(page, { What: 'Carry the big sail alone', 'Told in': 'kg', from: '20', to: '35' });
     await page.getByRole('button', { name: 'A caution' }).click();
     const mind = page.getByRole('region', { name: 'Mind' });
     await mind.getByLabel('What').selectOption({ label: 'Shoulder' });
     await mind.getByLabel('Side').selectOption('left');
-    await mind.getByLabel('Note').fill('Torn at twenty, quiet since.');
+    await typeInto(mind.getByLabel('Note'), 'Torn at twenty, quiet since.');
     await page.getByLabel('These questions were asked').check();
     await page.getByLabel('Bone, joint or back trouble').check();
     const home = page.getByRole('region', { name: 'At home' });
     await home.getByRole('button', { name: 'dumbbells', exact: true }).click();
-    await home.getByLabel('which').fill('5 10x');
+    await typeInto(home.getByLabel('which'), '5 10x');
     await home.getByLabel('in', { exact: true }).selectOption('lb');
     await page.getByRole('button', { name: 'Take them in' }).click();
     await expect(home.getByRole('alert')).toContainText('“10x” is no weight');
-    await home.getByLabel('which').fill('5 10');
+    await typeInto(home.getByLabel('which'), '5 10');
     await page.getByRole('button', { name: 'Take them in' }).click();
     await expect(page.getByLabel('Year of birth')).toHaveAccessibleDescription('must not be less than 1900');
     await expect(page.getByLabel('Day job')).toHaveValue('sail-cutter');
-    await page.getByLabel('Year of birth').fill('2011');
+    await typeInto(page.getByLabel('Year of birth'), '2011');
     await page.getByRole('button', { name: 'Take them in' }).click();
     await expect(page.getByLabel('Guardian, since they are under eighteen')).toHaveAccessibleDescription(/name a guardian/);
-    await page.getByLabel('Year of birth').fill('1991');
+    await typeInto(page.getByLabel('Year of birth'), '1991');
     await page.getByRole('button', { name: 'Take them in' }).click();
     await expect(page.getByRole('heading', { name: 'Brisa Holloway', level: 1 })).toBeVisible();
     await expect(page.getByText('left shoulder')).toBeVisible();
@@ -53,7 +53,7 @@ test('a new client with an old shoulder injury and kit at home: what isn’t ope
     await expect(page.getByRole('region', { name: 'Picked movements' })).toContainText('Ask a doctor first');
     await expect(page.getByRole('button', { name: 'Go to the floor' })).toBeDisabled();
     await page.getByRole('link', { name: 'Record it' }).click();
-    await page.getByLabel('Cleared by').fill('Dr Halyard');
+    await typeInto(page.getByLabel('Cleared by'), 'Dr Halyard');
     await page.getByRole('button', { name: 'Keep the record' }).click();
     await expect(page.getByText('No session yet.')).toHaveCount(0);
     await expect(page.getByText('Cleared by Dr Halyard')).toBeVisible();
@@ -62,16 +62,16 @@ test('a new client with an old shoulder injury and kit at home: what isn’t ope
   await test.step('the library shows what isn’t open to her, and why', async () => {
     await page.getByRole('link', { name: /Limits \d+ movements, closes \d+/ }).click();
     await expect(page.getByText(/open to Brisa, /)).toBeVisible();
-    await page.getByLabel('Find a movement').fill('counter dip');
+    await typeInto(page.getByLabel('Find a movement'), 'counter dip');
     await expect(page.getByText(/Shoulder caution: /).first()).toBeVisible();
   });
 
   await test.step('a room of her own, and what can be made there', async () => {
     await page.getByRole('link', { name: 'Settings' }).click();
     await page.getByRole('button', { name: 'Another room' }).click();
-    await page.getByLabel('What the room is called').fill('The sail floor');
+    await typeInto(page.getByLabel('What the room is called'), 'The sail floor');
     await page.getByRole('button', { name: 'kettlebells', exact: true }).click();
-    await page.getByRole('textbox', { name: 'which' }).fill('12 16 20');
+    await typeInto(page.getByRole('textbox', { name: 'which' }), '12 16 20');
     const made = page.getByRole('complementary', { name: 'What can be made here' });
     await expect(made).toContainText('One kettlebell');
     await expect(made).toContainText('widest step 12 kg to 16 kg, 33% more');
@@ -84,12 +84,12 @@ test('a new client with an old shoulder injury and kit at home: what isn’t ope
     await page.getByRole('link', { name: 'Brisa Holloway' }).click();
     await page.getByRole('link', { name: 'Start with Brisa' }).click();
     await page.getByLabel('Where').selectOption({ label: 'at The sail floor' });
-    await page.getByLabel('Find a movement to add').fill('goblet');
+    await typeInto(page.getByLabel('Find a movement to add'), 'goblet');
     await page.getByRole('button', { name: 'Add Goblet squat' }).click();
     const picked = page.getByRole('region', { name: 'Picked movements' });
     await expect(picked).toContainText('first time: the lightest here');
     await expect(picked).toContainText('Lay out: one 12 kg kettlebell');
-    await page.getByLabel('reps', { exact: true }).fill('20');
+    await typeInto(page.getByLabel('reps', { exact: true }), '20');
     await page.getByRole('button', { name: 'Go to the floor' }).click();
     await expect(page.getByRole('button', { name: '12 kg', exact: true })).toBeVisible();
   });
@@ -156,7 +156,7 @@ test('a first test against the clock, then the first against the latest', async 
   await page.getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByText('18 reps')).toBeVisible();
   await page.getByRole('button', { name: 'One-leg stand' }).click();
-  await page.getByLabel('Result, s').fill('500');
+  await typeInto(page.getByLabel('Result, s'), '500');
   await page.getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByLabel('Result, s')).toHaveAccessibleDescription('One-leg stand goes from 0 to 120 s');
   await expect(page.getByLabel('Result, s')).toHaveValue('500');
@@ -170,16 +170,16 @@ test('everything that is held about a client is one file; deleted by the typed n
   await page.getByRole('link', { name: 'Tobiah Renn' }).click();
   await page.getByRole('button', { name: 'Delete Tobiah …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Delete Tobiah Renn' });
-  await expect(dialog).toContainText('A backup that was made before today still holds them');
+  await expect(dialog).toContainText('A backup that was made before still holds them');
   const download = page.waitForEvent('download');
   await dialog.getByRole('link', { name: 'Everything that is held about them' }).click();
   const held = JSON.parse(readFileSync(await (await download).path(), 'utf8'));
   expect(held.client.name).toBe('Tobiah Renn');
   expect(held.sessions.length).toBeGreaterThan(2);
-  await dialog.getByRole('textbox').fill('Tobiah');
+  await typeInto(dialog.getByRole('textbox'), 'Tobiah');
   await dialog.getByRole('button', { name: 'Delete for good' }).click();
   await expect(dialog.getByRole('textbox')).toHaveAccessibleDescription('type “Tobiah Renn”');
-  await dialog.getByRole('textbox').fill('Tobiah Renn');
+  await typeInto(dialog.getByRole('textbox'), 'Tobiah Renn');
   await dialog.getByRole('button', { name: 'Delete for good' }).click();
   await expect(page.getByRole('heading', { name: 'Clients', level: 1 })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Tobiah Renn' })).toHaveCount(0);
@@ -192,10 +192,10 @@ test('handed over with their past to somebody who was taken in, whose scale of e
   await signIn(page, server);
   await page.getByRole('link', { name: 'Settings' }).click();
   await page.getByRole('link', { name: 'People' }).click();
-  await fill(page, { Name: 'Nell Prow', 'Signs in as': 'nell', 'First password': 'short' });
+  await typeAll(page, { Name: 'Nell Prow', 'Signs in as': 'nell', 'First password': 'short' });
   await page.getByRole('button', { name: 'Take them in' }).click();
   await expect(page.getByLabel('First password')).toHaveAccessibleDescription(/ten characters/);
-  await page.getByLabel('First password').fill('oak-and-caulk');
+  await typeInto(page.getByLabel('First password'), 'oak-and-caulk');
   await page.getByRole('button', { name: 'Take them in' }).click();
   await expect(page.getByRole('region', { name: 'Who works here' })).toContainText('Nell Prow');
   await page.getByRole('link', { name: 'Clients' }).click();
@@ -204,7 +204,7 @@ test('handed over with their past to somebody who was taken in, whose scale of e
   await page.getByRole('button', { name: 'Give them to Nell Prow' }).click();
   await expect(page.getByRole('link', { name: 'Jonah Abara' })).toHaveCount(0);
 
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signOut(page);
   await signIn(page, server, 'nell', 'oak-and-caulk');
   await page.getByRole('link', { name: 'Log' }).click();
   await expect(page.getByRole('link', { name: /Jonah Abara/ }).first()).toBeVisible();
@@ -224,7 +224,7 @@ test('handed over with their past to somebody who was taken in, whose scale of e
 
   await test.step('she leaves: her clients go to who stays', async () => {
     await page.getByRole('link', { name: /Leave the floor/ }).click();
-    await page.getByRole('button', { name: 'Sign out' }).click();
+    await signOut(page);
     await signIn(page, server);
     await page.getByRole('link', { name: 'Settings' }).click();
     await page.getByRole('link', { name: 'People' }).click();
@@ -246,7 +246,7 @@ test('the tools: each with its formula, and a client’s numbers with one tap', 
   await page.getByLabel('Take the numbers of').selectOption({ label: 'Ilse Varga-Holm' });
   await page.getByRole('button', { name: /^Goblet squat: / }).click();
   await expect(page.getByTestId('wanted-load')).toContainText('kg');
-  await fill(page, { 'They moved, kg': '60', 'for reps': '8', 'left in it': '2' });
+  await typeAll(page, { 'They moved, kg': '60', 'for reps': '8', 'left in it': '2' });
   // 60 × 10 to failure: 80; for 8 with 2 left again 60.
   await expect(page.getByTestId('wanted-load')).toContainText('60 kg');
   await expect(page.getByText('once at most 80 kg')).toBeVisible();
@@ -254,15 +254,15 @@ test('the tools: each with its formula, and a client’s numbers with one tap', 
 
   await page.getByRole('link', { name: 'Plates' }).click();
   await page.getByLabel('A bar of ours').selectOption({ index: 1 });
-  await page.getByLabel('Wanted in all').fill('37.5');
+  await typeInto(page.getByLabel('Wanted in all'), '37.5');
   await expect(page.getByText('bar with 5 + 2.5 + 1.25 a side (37.5 kg in all)')).toBeVisible();
-  await page.getByLabel('Wanted in all').fill('38');
+  await typeInto(page.getByLabel('Wanted in all'), '38');
   await expect(page.getByText('Nearest below: bar with 5 + 2.5 + 1.25 a side')).toBeVisible();
-  await page.getByLabel('Wanted in all').fill('501');
+  await typeInto(page.getByLabel('Wanted in all'), '501');
   await expect(page.getByLabel('Wanted in all')).toHaveAccessibleDescription('a number from 0.1 to 500');
 
   await page.getByRole('link', { name: 'Makeshift loads' }).click();
-  await fill(page, { 'Holds, litres': '10', 'Wanted, kg': '8' });
+  await typeAll(page, { 'Holds, litres': '10', 'Wanted, kg': '8' });
   await page.getByLabel('Filled with').selectOption('sand');
   await expect(page.getByText('16 kg full')).toBeVisible();
   await expect(page.getByText('Fill in 5 l, 50% of it.')).toBeVisible();

@@ -1,17 +1,17 @@
 import { expect } from '@playwright/test';
-import { signIn, startWith, test } from './server.ts';
+import { allSent, signIn, signOut, startWith, test } from './server.ts';
 
 test('closed in mid-session with the server gone: it is where it was, and arrives once', async ({ context, server, browser }) => {
   const page = await context.newPage();
   await signIn(page, server);
   await startWith(page, 'Ilse', ['Goblet squat', 'Forearm plank']);
   const floor = page.url();
-  await expect(page.getByText('All sent')).toBeVisible();
+  await allSent(page);
   for (let i = 0; i < 3; i += 1) await page.keyboard.press(' ');
   await expect(page.getByTestId('count')).toHaveText('3');
   // The worker that serves the app without a network has to be there by then.
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await expect(page.getByText('All sent')).toBeVisible();
+  await allSent(page);
 
   await server.kill();
   await page.keyboard.press(' ');
@@ -32,7 +32,7 @@ test('closed in mid-session with the server gone: it is where it was, and arrive
   await expect(again.getByTestId('count')).toHaveText('5');
 
   await server.start();
-  await expect(again.getByText('All sent')).toBeVisible({ timeout: 15_000 });
+  await allSent(again, 15_000);
 
   // Another device of the same trainer finds just that.
   const elsewhere = await browser.newContext();
@@ -62,7 +62,7 @@ test('two tabs run one session: no number is lost, none counted twice', async ({
 test('finished without a network, the log is shown from the device and sent later', async ({ page, server }) => {
   await signIn(page, server);
   await startWith(page, 'Ilse', ['Goblet squat']);
-  await expect(page.getByText('All sent')).toBeVisible();
+  await allSent(page);
   await server.kill();
   await page.keyboard.press(' ');
   await page.keyboard.press('e');
@@ -80,9 +80,9 @@ test('what one trainer keeps on a shared tablet, the next neither sees nor sends
   await signIn(page, server);
   await startWith(page, 'Ilse', ['Goblet squat']);
   const floor = page.url();
-  await expect(page.getByText('All sent')).toBeVisible();
+  await allSent(page);
   await page.getByRole('link', { name: /Leave the floor/ }).click();
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signOut(page);
   await signIn(page, server, 'ferris', 'ropes-and-tar');
   await expect(page.getByText('Ilse')).toHaveCount(0);
   await page.goto(floor);

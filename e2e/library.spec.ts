@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { signIn, startWith, test } from './server.ts';
+import { signIn, startWith, test, typeInto } from './server.ts';
 
 async function clientId(page: Page, firstName: string): Promise<string> {
   return page.evaluate(async (name) => {
@@ -16,9 +16,9 @@ test('a movement is found by a fault’s wording with a typing error, narrowed, 
   await signIn(page, server);
   await page.goto(`${server.address}/library`);
   const field = page.getByRole('searchbox', { name: 'Find a movement' });
-  await field.fill('kneecpa points insde');
+  await typeInto(field, 'kneecpa points insde');
   await expect(page.getByRole('link', { name: /Goblet squat|Bodyweight squat|Reverse lunge/ }).first()).toBeVisible();
-  await field.fill('elbows flair');
+  await typeInto(field, 'elbows flair');
   await expect(page.getByRole('link', { name: /push-up/i }).first()).toBeVisible();
   await page.getByRole('group', { name: 'Pattern' }).getByRole('button', { name: 'push', exact: true }).click();
   await page.getByLabel('Position').selectOption('supine');

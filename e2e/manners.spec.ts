@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { signIn, startWith, test } from './server.ts';
+import { signIn, startWith, test, typeInto } from './server.ts';
 
 async function expectAccessible(page: Page): Promise<void> {
   expect(await seriousProblems(page)).toEqual([]);
@@ -8,8 +8,8 @@ async function expectAccessible(page: Page): Promise<void> {
 
 test('a wrong password keeps the name that was typed and says where', async ({ page, server }) => {
   await page.goto(server.address);
-  await page.getByLabel('Sign-in name').fill('maren');
-  await page.getByLabel('Password').fill('wrong');
+  await typeInto(page.getByLabel('Sign-in name'), 'maren');
+  await typeInto(page.getByLabel('Password'), 'wrong');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('alert')).toHaveText('Name and password don’t belong together');
   await expect(page.getByLabel('Sign-in name')).toHaveValue('maren');
@@ -20,17 +20,17 @@ test('what nobody does is refused at its field, and what was picked stays', asyn
   await page.getByRole('link', { name: 'Start with Ilse' }).click();
   await page.getByRole('button', { name: /^Load for Goblet squat/ }).click();
   const dialog = page.getByRole('dialog', { name: 'Goblet squat: with what' });
-  await dialog.getByRole('textbox').fill('1600');
+  await typeInto(dialog.getByRole('textbox'), '1600');
   await expect(dialog.getByRole('alert')).toHaveText('a weight from 0 to 500 kg');
-  await dialog.getByRole('textbox').fill('35');
+  await typeInto(dialog.getByRole('textbox'), '35');
   await dialog.getByRole('button', { name: /change to lb/ }).click();
   await dialog.getByRole('button', { name: 'Take 35 lb' }).click();
   const reps = page.getByLabel('reps', { exact: true }).first();
-  await reps.fill('1600');
+  await typeInto(reps, '1600');
   await page.getByRole('button', { name: 'Go to the floor' }).click();
   await expect(reps).toHaveAccessibleDescription('reps go from 1 to 1000');
   await expect(reps).toHaveValue('1600');
-  await reps.fill('10');
+  await typeInto(reps, '10');
   await page.getByRole('button', { name: 'Go to the floor' }).click();
   // Ilse thinks in kilograms; what was entered stays in pounds.
   await expect(page.getByRole('button', { name: '35 lb, about 16 kg' })).toBeVisible();

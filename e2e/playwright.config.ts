@@ -8,7 +8,8 @@ export default defineConfig({
   outputDir: '../test-results',
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  // Each test has a server of its own, on a port of its own.
+  workers: 2,
   forbidOnly: true,
   reporter: [['list']],
   use: {

@@ -1,50 +1,67 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
 
 export const ROOT = join(import.meta.dirname, '..');
 export const TEMPLATE = join(ROOT, '.cache', 'e2e', 'template.sqlite');
 
-/** Waxwing's server as a process of its own, so that it can be killed and started again. */
+/** Waxwing's server as a process of its own, so that it can be killed and started again, under the same address. */
 export class WaxwingServer {
   private process: ChildProcess | null = null;
-  private readonly folder = mkdtempSync(join(tmpdir(), 'waxwing-e2e-'));
+  private port = 0;
+  readonly folder = mkdtempSync(join(tmpdir(), 'waxwing-e2e-'));
+  readonly file = join(this.folder, 'demo.sqlite');
+  /** What it has printed. */
+  output = '';
 
-  constructor(private readonly port: number) {
-    copyFileSync(TEMPLATE, join(this.folder, 'demo.sqlite'));
+  /** `isEmpty`: without the demo, as on its first day. */
+  constructor(isEmpty = false) {
+    if (!isEmpty) copyFileSync(TEMPLATE, this.file);
   }
 
   get address(): string {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  private get env(): NodeJS.ProcessEnv {
+    return {
+      ...process.env,
+      WAXWING_DATA: this.file,
+      WAXWING_BACKUP: 'never',
+      WAXWING_WEB: join(ROOT, 'apps/web/dist'),
+      WAXWING_PORT: String(this.port),
+    };
+  }
+
   async start(): Promise<void> {
-    this.process = spawn(process.execPath, ['apps/server/dist/main.js'], {
+    this.output = '';
+    const started = spawn(process.execPath, ['apps/server/dist/main.js'], {
       cwd: ROOT,
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: {
-        ...process.env,
-        WAXWING_DATA: join(this.folder, 'demo.sqlite'),
-        WAXWING_WEB: join(ROOT, 'apps/web/dist'),
-        WAXWING_PORT: String(this.port),
-      },
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: this.env,
     });
-    await expect(async () => {
-      const response = await fetch(`${this.address}/api/health`);
-      expect(response.ok).toBe(true);
-    }).toPass({ timeout: 30_000, intervals: [100] });
+    this.process = started;
+    started.stdout.on('data', (chunk: Buffer) => (this.output += chunk.toString()));
+    // Its own words, not any server's that happens to stand there.
+    await expect(() => expect(this.output).toMatch(/listens on/)).toPass({ timeout: 30_000, intervals: [50] });
+    this.port = Number(/listens on http:\/\/[\d.]+:(\d+)/.exec(this.output)![1]);
   }
 
   /** Without a chance to tidy up. */
-  async kill(): Promise<void> {
+  async kill(signal: NodeJS.Signals = 'SIGKILL'): Promise<void> {
     const { process: running } = this;
     if (!running) return;
     this.process = null;
     const gone = new Promise((resolve) => running.once('exit', resolve));
-    running.kill('SIGKILL');
+    running.kill(signal);
     await gone;
+  }
+
+  /** What the owner does at the server itself, while it doesn't run. */
+  setup(...args: readonly string[]): string {
+    return execFileSync(process.execPath, ['apps/server/dist/setup.js', ...args], { cwd: ROOT, env: this.env, encoding: 'utf8' });
   }
 
   async remove(): Promise<void> {
@@ -53,26 +70,36 @@ export class WaxwingServer {
   }
 }
 
-let nextPort = 4700;
-
 /** A server for each test, on a copy of the demo's database. */
 export const test = base.extend<{ server: WaxwingServer }>({
   // The fixture needs nothing else; Playwright wants the pattern all the same.
   server: async ({ browserName: _browserName }, use) => {
-    nextPort += 1;
-    const server = new WaxwingServer(nextPort);
+    const server = new WaxwingServer();
     await server.start();
     await use(server);
     await server.remove();
   },
 });
 
+/** Types as a person does: into the field, over what stands there, key by key. */
+export async function typeInto(field: Locator, text: string): Promise<void> {
+  await field.click();
+  await field.press('ControlOrMeta+a');
+  await field.pressSequentially(text);
+}
+
 export async function signIn(page: Page, server: WaxwingServer, login = 'maren', password = 'net-loft-quay'): Promise<void> {
   await page.goto(server.address);
-  await page.getByLabel('Sign-in name').fill(login);
-  await page.getByLabel('Password').fill(password);
+  await typeInto(page.getByLabel('Sign-in name'), login);
+  await typeInto(page.getByLabel('Password'), password);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+}
+
+/** What is unsent is sent first: it takes a moment. */
+export async function signOut(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
 }
 
 /** From Today to the floor with these movements and no others. */
@@ -89,4 +116,39 @@ export async function pick(page: Page, movements: readonly string[]): Promise<vo
   for (const movement of movements) await page.getByRole('button', { name: `Add ${movement}`, exact: true }).click();
   await page.getByRole('button', { name: 'Go to the floor' }).click();
   await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
+}
+
+/** How much of each store this device keeps of sessions, over all sign-ins: briefs, events, and events that wait to be sent. */
+export function keptOnDevice(page: Page): Promise<{ briefs: number; events: number; unsent: number }> {
+  return page.evaluate(async () => {
+    const kept = { briefs: 0, events: 0, unsent: 0 };
+    const answer = <T>(request: IDBRequest<T>) =>
+      new Promise<T>((resolve, reject) => {
+        request.onsuccess = () => resolve(request.result);
+        request.onerror = () => reject(new Error('the device’s store doesn’t answer'));
+      });
+    for (const { name } of await indexedDB.databases()) {
+      if (!name?.startsWith('waxwing-')) continue;
+      const db = await answer(indexedDB.open(name));
+      const events = db.transaction('events').objectStore('events');
+      kept.unsent += await answer(events.index('unsent').count(1));
+      kept.events += await answer(db.transaction('events').objectStore('events').count());
+      kept.briefs += await answer(db.transaction('briefs').objectStore('briefs').count());
+      db.close();
+    }
+    return kept;
+  });
+}
+
+/**
+ * What was tapped is on the server. The store is asked as well as the bar: before the first event of a session is kept, the bar
+ * says rightly that all is sent.
+ */
+export async function allSent(page: Page, timeout = 10_000): Promise<void> {
+  await expect(async () => {
+    const { events, unsent } = await keptOnDevice(page);
+    expect(events).toBeGreaterThan(0);
+    expect(unsent).toBe(0);
+  }).toPass({ timeout, intervals: [50] });
+  await expect(page.getByText('All sent')).toBeVisible();
 }

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { pick, signIn, startWith, test } from './server.ts';
+import { pick, signIn, startWith, test, typeInto } from './server.ts';
 
 test('a session from Today to the log, and the next one begins with the cue that worked', async ({ page, server }) => {
   await signIn(page, server);
@@ -14,7 +14,7 @@ test('a session from Today to the log, and the next one begins with the cue that
 
   await test.step('the library is found in by a fault with a typing error, and a movement is read', async () => {
     await page.getByRole('link', { name: 'Library' }).click();
-    await page.getByLabel('Find a movement').fill('squeeze orangse');
+    await typeInto(page.getByLabel('Find a movement'), 'squeeze orangse');
     await page.getByRole('link', { name: /Dumbbell Romanian deadlift/ }).click();
     await expect(page.getByRole('heading', { name: 'Dumbbell Romanian deadlift', level: 1 })).toBeVisible();
     const strip = page.getByRole('region', { name: 'Rep strip' });
@@ -120,8 +120,8 @@ test('a session from Today to the log, and the next one begins with the cue that
 
   await test.step('finish, and read the log', async () => {
     await page.getByRole('button', { name: 'Finish', exact: true }).click();
-    await page.getByLabel('Next time, Bodyweight good morning').fill('Hinge with the wall, then the bells again');
-    await page.getByLabel('Anything else?').fill('Slept badly.');
+    await typeInto(page.getByLabel('Next time, Bodyweight good morning'), 'Hinge with the wall, then the bells again');
+    await typeInto(page.getByLabel('Anything else?'), 'Slept badly.');
     await page.getByRole('button', { name: 'Finish and write it down' }).click();
     await expect(page.getByRole('heading', { name: 'Jonah Abara', level: 1 })).toBeVisible();
     const next = page.getByRole('region', { name: 'Next time' });
@@ -243,10 +243,10 @@ test('the load is changed from the next set on, and what nobody lifts is not tak
   await startWith(page, 'Ilse', ['Goblet squat']);
   await page.getByRole('button', { name: /^\d+(\.\d+)? kg$/ }).click();
   const dialog = page.getByRole('dialog', { name: /What they lift/ });
-  await dialog.getByRole('textbox', { name: 'kg' }).fill('7000');
+  await typeInto(dialog.getByRole('textbox', { name: 'kg' }), '7000');
   await expect(dialog.getByRole('alert')).toHaveText('a weight from 0 to 500 kg');
   await expect(dialog.getByRole('button', { name: 'Take it' })).toBeDisabled();
-  await dialog.getByRole('textbox').fill('17,5');
+  await typeInto(dialog.getByRole('textbox'), '17,5');
   await dialog.getByRole('button', { name: 'Take 17.5 kg' }).click();
   await expect(page.getByRole('button', { name: '17.5 kg', exact: true })).toBeVisible();
 });

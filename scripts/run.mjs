@@ -92,7 +92,13 @@ async function demo() {
   mkdirSync(join(root, '.data'), { recursive: true });
   must(process.execPath, ['demo/dist/make.js', '.data/demo.sqlite', 'library']);
   say(`Waxwing is at http://${host}:${port}\n  sign in as   maren\n  password     net-loft-quay\n  (Ctrl+C stops it)`);
-  serve({ WAXWING_DATA: '.data/demo.sqlite', WAXWING_WEB: join(root, 'apps/web/dist'), WAXWING_HOST: host, WAXWING_PORT: port });
+  serve({
+    WAXWING_DATA: '.data/demo.sqlite',
+    WAXWING_BACKUP: 'never',
+    WAXWING_WEB: join(root, 'apps/web/dist'),
+    WAXWING_HOST: host,
+    WAXWING_PORT: port,
+  });
 }
 
 function start() {

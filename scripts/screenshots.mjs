@@ -53,9 +53,10 @@ await picture('tools');
 await page.goto(`${address}/health`);
 await page.getByRole('heading', { name: /^To look at/ }).waitFor();
 await picture('health');
-await page.goto(`${address}/stances`);
-await page.getByRole('group', { name: 'Knee travel' }).waitFor();
-await picture('stances');
+await page.goto(`${address}/backup`);
+await button('Make one now').click();
+await page.getByText('Made and checked.').waitFor();
+await picture('backup');
 await page.goto(`${address}/library/waxwing:goblet-squat`);
 await page.getByRole('region', { name: 'Rep strip' }).waitFor();
 await page.getByRole('region', { name: 'Figure' }).getByRole('button', { name: 'Play' }).waitFor();
@@ -66,14 +67,23 @@ await page.goto(address);
 await page.getByRole('link', { name: 'Start with Ilse' }).click();
 await button('Go to the floor').waitFor();
 await picture('start');
-await page.getByRole('button', { name: /^Load for Goblet squat/ }).click();
-await page.getByRole('dialog').waitFor();
-await picture('loads');
-await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 await button('Go to the floor').click();
 await button('Pain').waitFor();
 for (let rep = 0; rep < 5; rep += 1) await page.keyboard.press(' ');
 await picture('floor-at-rest');
+// A full disk: every answer to what is sent says so.
+const epoch = await page.evaluate(async () => (await fetch('/api/me')).headers.get('Waxwing-Epoch'));
+const full = {
+  status: 507,
+  headers: { 'Waxwing-Epoch': epoch },
+  json: { message: 'The server’s disk is full. Nothing was stored.' },
+};
+await page.route('**/api/sessions/*/events', (route) => route.fulfill(full));
+await page.keyboard.press(' ');
+await page.getByText(/disk is full/).waitFor();
+await picture('floor-trouble');
+await page.unroute('**/api/sessions/*/events');
+await page.getByText('All sent').waitFor();
 await button('Knee drops in, left').click();
 await page.getByRole('button', { name: /Bell pulls you forward/ }).click();
 await page.getByText('Waits: bell pulls you forward').waitFor();

@@ -1,7 +1,14 @@
-import { readFileSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
 import { EVENT_BATCH_MAX, type ClientDocument, type SessionBrief } from '@waxwing/core';
-import { EventLog, Library, Measurements, Sessions, StudioSetup, type Application, type SignedIn } from '@waxwing/server';
+import {
+  EventLog,
+  Library,
+  libraryFiles,
+  Measurements,
+  Sessions,
+  StudioSetup,
+  type Application,
+  type SignedIn,
+} from '@waxwing/server';
 import { v7 as uuid } from 'uuid';
 import { chanceFrom } from './chance.ts';
 import { PEOPLE, type Person } from './people.ts';
@@ -23,14 +30,6 @@ export interface NetLoftOptions {
   readonly today: Date;
   readonly weeks: number;
   readonly libraryFolder: string;
-}
-
-/** Reads every pack file of a library folder. */
-export function libraryFiles(folder: string): { name: string; text: string }[] {
-  return readdirSync(folder, { recursive: true, encoding: 'utf8' })
-    .filter((name) => name.endsWith('.yaml'))
-    .sort()
-    .map((name) => ({ name, text: readFileSync(join(folder, name), 'utf8') }));
 }
 
 /** Fills an empty database with the Net Loft: its people, and weeks of sessions made through the same events as real ones. */

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { adviseLoad, isSameLoad, loadKg, rackFor, type Load } from '@waxwing/core';
 import { Inventory, checkShape, readPack } from '@waxwing/core/shapes';
-import { libraryFiles } from '../src/netLoft.ts';
+import { libraryFiles } from '@waxwing/server';
 import { ON_TOUR, PRIYAS_KITCHEN, ROOMS } from '../src/rooms.ts';
 
 const pack = readPack(libraryFiles(join(process.cwd(), 'library')));
