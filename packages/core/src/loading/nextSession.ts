@@ -38,6 +38,8 @@ export interface NextSession {
   /** What to take next time, where this room can say it. */
   readonly load?: Load;
   readonly target?: number;
+  /** The target goes up; by how much depends on the movement. */
+  readonly asksMore?: true;
 }
 
 /** What "harder" and "easier" would mean for this client here. */
@@ -52,9 +54,6 @@ export interface NextSessionOptions {
   readonly lighter: Makeable | null;
   readonly unit: DoseKind;
 }
-
-/** Said for a clean session with plenty left below the top of the range. */
-export const REP_OR_TWO = 'Same movement, a rep or two more';
 
 /** Pain leaves a movement out, also when no set of it was done. */
 export const AFTER_PAIN: NextSession = {
@@ -135,7 +134,7 @@ export function decideNextSession(
   }
   if (open) return { kind: 'repeat', text: `The same; watch for “${open}”`, reasons: ['a fault was open at the end'] };
   if (today.effort === 'plenty-left' && today.clean && !(today.fellShort ?? today.leastDone < today.target)) {
-    return { kind: 'repeat', text: REP_OR_TWO, reasons: ['clean with plenty left'] };
+    return { kind: 'repeat', text: 'Same movement, a rep or two more', reasons: ['clean with plenty left'], asksMore: true };
   }
   return { kind: 'repeat', text: 'The same again', reasons: [lost(today) ? 'fell short once' : 'about right'] };
 }

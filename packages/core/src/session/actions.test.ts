@@ -23,7 +23,8 @@ import {
   takeNextSet,
 } from './actions.ts';
 import { amountPerSide } from './amount.ts';
-import { nextSetAfter } from './laneSituation.ts';
+import { setsOf } from './fold.ts';
+import { nextSetAfter } from './nextSetAfter.ts';
 
 const KNEES = 'waxwing:middle/knees-in';
 const HEELS = 'waxwing:middle/heels-lift';
@@ -46,7 +47,7 @@ describe('what a tap means', () => {
   test('beginning twice is one set', () => {
     const { tap, look } = floor();
     tap(beginSet, beginSet);
-    expect(look().state.sets).toHaveLength(1);
+    expect(setsOf(look().state)).toHaveLength(1);
   });
 
   test('everything that taps make is taken by the server’s check', () => {

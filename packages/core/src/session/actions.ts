@@ -13,7 +13,11 @@ import type { SessionBrief } from './brief.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
 import type { EndReason, PainKind } from './eventTypes.ts';
-import { SLOWER_KEY, adviceFor, firstSide, type BriefIndex, type LaneSituation } from './laneSituation.ts';
+import type { BriefIndex } from './briefIndex.ts';
+import { adviceFor } from './clientAdvice.ts';
+import { firstSide } from './firstSide.ts';
+import type { LaneSituation } from './laneSituation.ts';
+import { SLOWER_KEY } from './nextSetAfter.ts';
 import type { ProposalState, SegmentState, SessionState, SetState } from './state.ts';
 
 /**
@@ -62,7 +66,7 @@ function openSet(context: ActionContext): OpenSet {
   const { item, movement } = situation;
   const setId = context.newId();
   const segmentId = context.newId();
-  const side = movement.document.laterality === 'one-side' ? firstSide(context.state, item) : undefined;
+  const side = movement.document.laterality === 'one-side' ? firstSide(situation.lane, item) : undefined;
   return {
     setId,
     segmentId,

@@ -5,8 +5,23 @@ import type { SegmentState, SetState } from './state.ts';
 export function segmentAmount(segment: SegmentState, now?: string): number {
   if (segment.stated !== null) return segment.stated;
   if (segment.unit !== 'seconds') return segment.counted;
-  const end = segment.endedAt ?? now;
-  return end === undefined ? 0 : Math.max(0, Math.round((Date.parse(end) - Date.parse(segment.startedAt)) / 1000));
+  return clockSeconds(segment, now);
+}
+
+/** A stretch lasts no longer than this, or than three times what it asked for in seconds: beyond it, nobody had ended it. */
+const STRETCH_SECONDS_MOST = 300;
+
+function clockSeconds({ startedAt, endedAt, unit, target }: SegmentState, now?: string): number {
+  const end = endedAt ?? now;
+  if (end === undefined) return 0;
+  const most = Math.max(STRETCH_SECONDS_MOST, unit === 'seconds' ? 3 * target : 0);
+  return Math.min(most, Math.max(0, Math.round((Date.parse(end) - Date.parse(startedAt)) / 1000)));
+}
+
+/** How long the muscles worked; `null` when nobody knows, because the stretch was noted afterwards or goes on. */
+export function secondsUnderWork(segment: SegmentState): number | null {
+  if (segment.unit === 'seconds') return segment.stated ?? (segment.endedAt === null ? null : clockSeconds(segment));
+  return segment.endedAt === null || segment.counted === 0 ? null : clockSeconds(segment);
 }
 
 /** Everything done in a set, both sides together. */

@@ -8,7 +8,7 @@ import { amountPerSide } from './amount.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SessionEvent } from './event.ts';
 import { EVENT_TYPES } from './eventTypes.ts';
-import { foldSession } from './fold.ts';
+import { foldSession, setsOf } from './fold.ts';
 
 const brief = smallBrief();
 const item = brief.clients[0]!.items[0]!;
@@ -129,7 +129,7 @@ describe('the fold', () => {
 
   test('that state is what happened', () => {
     const state = foldSession(events);
-    const [first, second] = state.sets;
+    const [first, second] = setsOf(state);
     expect(state.status).toBe('ended');
     expect(first).toMatchObject({ ordinal: 1, effort: 'about-right', endReason: 'done' });
     expect(first!.segments[0]).toMatchObject({ counted: 2, stated: 9 });
@@ -159,20 +159,20 @@ describe('what the rules of a session say', () => {
     const b = new TestReplica('b', 4);
     b.add(rep(), rep(), rep(), rep(), rep());
     const state = foldSession([...b.events, ...a.events]);
-    expect(state.sets[0]!.segments[0]!.counted).toBe(3);
-    expect(state.sets[0]!.countedBy).toBe(a.events[0]!.replicaId);
+    expect(setsOf(state)[0]!.segments[0]!.counted).toBe(3);
+    expect(setsOf(state)[0]!.countedBy).toBe(a.events[0]!.replicaId);
   });
 
   test('a set ended twice: the first says when, the second amends what was done', () => {
     const a = new TestReplica('a');
     a.add(...openSession(brief), segment(), rep(), ended);
-    const first = foldSession(a.events).sets[0]!.endedAt;
+    const first = setsOf(foldSession(a.events))[0]!.endedAt;
     a.add({
       type: 'set-ended',
       ...where,
       payload: { setId: SETS[0], reason: 'other', amounts: [{ segmentId: SEGMENTS[0], amount: 7 }] },
     });
-    const set = foldSession(a.events).sets[0]!;
+    const set = setsOf(foldSession(a.events))[0]!;
     expect(set).toMatchObject({ endedAt: first, endReason: 'done' });
     expect(amountPerSide(set, 'both')).toBe(7);
   });
@@ -188,7 +188,7 @@ describe('what the rules of a session say', () => {
       }),
     );
     a.add(outcomeOf(given!.id));
-    expect(foldSession(a.events).sets[0]!.trials[0]).toMatchObject({ outcome: 'fixed', counts: false });
+    expect(setsOf(foldSession(a.events))[0]!.trials[0]).toMatchObject({ outcome: 'fixed', counts: false });
   });
 
   test('an outcome may be noted in the rest, and lapses when the next set has begun', () => {
@@ -198,21 +198,21 @@ describe('what the rules of a session say', () => {
     a.add(ended);
     const rest = new TestReplica('b', 20);
     rest.add(outcomeOf(given!.id));
-    expect(foldSession([...a.events, ...rest.events]).sets[0]!.trials[0]!.outcome).toBe('fixed');
+    expect(setsOf(foldSession([...a.events, ...rest.events]))[0]!.trials[0]!.outcome).toBe('fixed');
     a.add(segment(1));
-    expect(foldSession([...a.events, ...rest.events]).sets[0]!.trials[0]!.outcome).toBeUndefined();
+    expect(setsOf(foldSession([...a.events, ...rest.events]))[0]!.trials[0]!.outcome).toBeUndefined();
   });
 
   test('looked and clean takes every fault away, looked and gone only the one', () => {
-    expect(fold(fault, { type: 'looked', ...where, payload: { setId: SETS[0], clean: true } }).sets[0]!.faults[0]!.status).toBe(
-      'gone',
-    );
+    expect(
+      setsOf(fold(fault, { type: 'looked', ...where, payload: { setId: SETS[0], clean: true } }))[0]!.faults[0]!.status,
+    ).toBe('gone');
     const gone = fold(fault, {
       type: 'looked',
       ...where,
       payload: { setId: SETS[0], clean: false, gone: ['waxwing:middle/heels-lift'] },
     });
-    expect(gone.sets[0]!.faults[0]!.status).toBe('open');
+    expect(setsOf(gone)[0]!.faults[0]!.status).toBe('open');
   });
 
   test('taking back a taking back restores what it was about', () => {
@@ -220,9 +220,9 @@ describe('what the rules of a session say', () => {
     a.add(...openSession(brief), segment());
     const [counted] = a.add(rep());
     const [retraction] = a.add({ type: 'retracted', payload: { eventId: counted!.id } });
-    expect(foldSession(a.events).sets[0]!.segments[0]!.counted).toBe(0);
+    expect(setsOf(foldSession(a.events))[0]!.segments[0]!.counted).toBe(0);
     a.add({ type: 'retracted', payload: { eventId: retraction!.id } });
-    expect(foldSession(a.events).sets[0]!.segments[0]!.counted).toBe(1);
+    expect(setsOf(foldSession(a.events))[0]!.segments[0]!.counted).toBe(1);
   });
 
   test('an amendment that claims another type changes nothing', () => {
@@ -230,7 +230,7 @@ describe('what the rules of a session say', () => {
     a.add(...openSession(brief), segment());
     const [counted] = a.add(rep());
     a.add({ type: 'amended', payload: { eventId: counted!.id, amends: 'note', payload: { text: 'x' } } });
-    expect(foldSession(a.events).sets[0]!.segments[0]!.counted).toBe(1);
+    expect(setsOf(foldSession(a.events))[0]!.segments[0]!.counted).toBe(1);
   });
 
   test('one side, then the other: the lesser side is what was done', () => {
@@ -239,8 +239,8 @@ describe('what the rules of a session say', () => {
       ...where,
       payload: { setId: SETS[0], segmentId: SEGMENTS[1] },
     });
-    expect(amountPerSide(state.sets[0]!, 'one-side')).toBe(1);
-    expect(amountPerSide(state.sets[0]!, 'alternating')).toBe(2);
+    expect(amountPerSide(setsOf(state)[0]!, 'one-side')).toBe(1);
+    expect(amountPerSide(setsOf(state)[0]!, 'alternating')).toBe(2);
   });
 
   test('what a newer Waxwing wrote says nothing, wherever it stands, also when it is taken back or amended', () => {
@@ -269,7 +269,7 @@ describe('what the rules of a session say', () => {
       payload: { ...look.payload, movementId: item.movementId },
     };
     a.add(...openSession(brief), segment(), fault, swapped, look, lookBack);
-    const [set] = foldSession(a.events).sets;
+    const [set] = setsOf(foldSession(a.events));
     expect(set!.looks.map(({ movementId }) => movementId)).toEqual(['waxwing:easy', item.movementId]);
     expect(set!.faults.map(({ movementId }) => movementId)).toEqual([item.movementId]);
   });

@@ -17,7 +17,11 @@ import {
   takeNextSet,
 } from './actions.ts';
 import type { ClientBrief } from './brief.ts';
-import { decisionsDue, indexBrief, isClean, neighbour, nextSetAfter } from './laneSituation.ts';
+import { indexBrief } from './briefIndex.ts';
+import { neighbour } from './clientAdvice.ts';
+import { decisionsDue } from './decisionsDue.ts';
+import { nextSetAfter } from './nextSetAfter.ts';
+import { isClean } from './setJudgement.ts';
 import { projectLog } from './log.ts';
 
 const KNEES = 'waxwing:middle/knees-in';
@@ -125,7 +129,7 @@ describe('the end of a set', () => {
     const after = tap(countRep, (c) => reportPain(c, 'sharp'));
     expect(after).toMatchObject({ isWorking: false });
     expect(after.set).toMatchObject({ endReason: 'pain', pain: true });
-    expect(decisionsDue(index, look().state, look().situation.lane)).toEqual([
+    expect(decisionsDue(index, look().situation.lane)).toEqual([
       expect.objectContaining({ movementId: 'waxwing:middle', kind: 'leave-out' }),
     ]);
   });
@@ -134,7 +138,7 @@ describe('the end of a set', () => {
     const { tap, look, index } = floor();
     const { item } = tap((c) => reportPain(c, 'joint'));
     expect(item.pain).toBe(true);
-    expect(decisionsDue(index, look().state, look().situation.lane)).toEqual([expect.objectContaining({ kind: 'leave-out' })]);
+    expect(decisionsDue(index, look().situation.lane)).toEqual([expect.objectContaining({ kind: 'leave-out' })]);
   });
 
   test('a movement that is closed to the client is never proposed', () => {

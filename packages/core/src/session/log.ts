@@ -5,7 +5,8 @@ import type { Load } from '../movement/load.ts';
 import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
 import type { Side } from '../movement/terms.ts';
 import { amountPerSide, segmentAmount } from './amount.ts';
-import { isClean, movementOutcome } from './laneSituation.ts';
+import { movementOutcome } from './movementOutcome.ts';
+import { isClean } from './setJudgement.ts';
 import type { MovementOutcome } from '../loading/nextSession.ts';
 import type { DecisionState, FaultStatus, LaneState, PainState, SessionState, SetUpState, SwapState } from './state.ts';
 import type { EndReason } from './eventTypes.ts';
@@ -126,8 +127,8 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
           movementId: item.movementId,
           plannedMovementId: item.plannedMovementId,
           swaps: item.swaps,
-          outcome: current && movementOutcome(state, item, current),
-          sets: state.sets
+          outcome: current && movementOutcome(lane, item, current),
+          sets: lane.sets
             .filter((set) => set.itemId === item.itemId)
             .map((set): SetLog => {
               const movement = movementOf(lane.clientId, set.segments.at(-1)!.movementId);

@@ -6,7 +6,7 @@ import type { DoseKind, Tempo } from '../movement/dose.ts';
 import type { Load } from '../movement/load.ts';
 import type { Lever, Region, Side, View } from '../movement/terms.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
-import type { EndReason, PainKind } from './eventTypes.ts';
+import type { Actor, EndReason, PainKind } from './eventTypes.ts';
 
 /** A stretch of a set in which nothing was changed. */
 export interface SegmentState {
@@ -18,6 +18,8 @@ export interface SegmentState {
   readonly tempo?: Tempo;
   readonly target: number;
   readonly unit: DoseKind;
+  /** Who did what was counted: the trainer's word, or the client's own. */
+  readonly actor: Actor;
   readonly startedAt: string;
   /** When the next segment began, or the set ended; `null` while it goes on. */
   readonly endedAt: string | null;
@@ -105,9 +107,10 @@ export interface LaneState {
   readonly leftAt: string | null;
   readonly items: readonly ItemState[];
   readonly currentItemId: string | null;
+  /** In the order in which they began. */
+  readonly sets: readonly SetState[];
   /** The set that is going on. */
   readonly openSetId: string | null;
-  readonly lastSetId: string | null;
   readonly view: View;
 }
 
@@ -162,8 +165,6 @@ export interface SessionState {
   readonly startedAt: string | null;
   readonly endedAt: string | null;
   readonly lanes: readonly LaneState[];
-  /** In the order in which they began. */
-  readonly sets: readonly SetState[];
   readonly pains: readonly PainState[];
   readonly decisions: readonly DecisionState[];
   /** The last of each client and movement. */

@@ -2,7 +2,8 @@ import { openSession, type ActionContext } from '../session/actions.ts';
 import type { ClientBrief } from '../session/brief.ts';
 import type { EventDraft } from '../session/envelope.ts';
 import { foldSession } from '../session/fold.ts';
-import { indexBrief, laneSituation } from '../session/laneSituation.ts';
+import { indexBrief } from '../session/briefIndex.ts';
+import { laneSituation } from '../session/laneSituation.ts';
 import { TestReplica } from './replica.ts';
 import { LANE, smallBrief } from './smallLibrary.ts';
 

@@ -1,0 +1,371 @@
+import type { EventOf, SessionEvent, SessionItem } from './event.ts';
+import { isKnown, type EventType } from './eventTypes.ts';
+import type { Mutable, StateDraft } from './stateDraft.ts';
+import type { ItemState, LaneState, SegmentState, SetState } from './state.ts';
+
+type Apply<T extends EventType> = (draft: StateDraft, event: EventOf<T>) => void;
+
+/** What an event changes in a state. What a newer Waxwing wrote is kept with the rest and says nothing here. */
+export function applyEvent(draft: StateDraft, event: SessionEvent): void {
+  if (isKnown(event)) (APPLY[event.type] as Apply<EventType>)(draft, event);
+}
+
+function itemState(item: SessionItem): Mutable<ItemState> {
+  return { ...item, plannedMovementId: item.movementId, nextChange: null, setIds: [], swaps: [], pain: false };
+}
+
+/** Each item once, and none that stands on another lane's list: two rows of a log can't be the same item. */
+function newItems(draft: StateDraft, items: readonly SessionItem[]): Mutable<ItemState>[] {
+  const fresh = new Map(items.filter(({ itemId }) => !draft.placeOfItem(itemId)).map((item) => [item.itemId, item]));
+  return [...fresh.values()].map(itemState);
+}
+
+/** Changes those of a list for which `change` has something to say; the rest, and a list without any, stay as they are. */
+function changeSome<T extends object>(draft: StateDraft, list: T[], isMeant: (one: T) => boolean, change: (one: T) => void): T[] {
+  let changed = list;
+  for (let at = 0; at < list.length; at += 1) {
+    if (!isMeant(list[at]!)) continue;
+    changed = draft.own(changed);
+    change(draft.ownAt(changed, at));
+  }
+  return changed;
+}
+
+/** Faults that are open on a movement that is no longer done are neither fixed nor still there. */
+function leaveFaults(draft: StateDraft, set: Mutable<SetState>, movementId: string): void {
+  set.faults = changeSome(
+    draft,
+    set.faults,
+    (fault) => fault.status === 'open' && fault.movementId !== movementId,
+    (fault) => (fault.status = 'left'),
+  );
+}
+
+/** Cues without an outcome say nothing once something else was changed. */
+function spoilTrials(draft: StateDraft, set: Mutable<SetState>): void {
+  set.trials = changeSome(
+    draft,
+    set.trials,
+    (trial) => !trial.outcome && trial.counts,
+    (trial) => (trial.counts = false),
+  );
+}
+
+function closeSegment(draft: StateDraft, set: Mutable<SetState>, at: string): void {
+  const last = set.segments.length - 1;
+  if (last < 0 || set.segments[last]!.endedAt !== null) return;
+  set.segments = draft.own(set.segments);
+  draft.ownAt(set.segments, last).endedAt = at;
+}
+
+const ignore = () => undefined;
+
+const APPLY: { readonly [T in EventType]: Apply<T> } = {
+  'session-started': ({ state }, event) => {
+    if (state.status !== 'not-started') return;
+    state.sessionId = event.sessionId;
+    state.status = 'live';
+    state.startedAt = event.at;
+    state.localDate = event.payload.localDate;
+    state.zone = event.payload.zone;
+  },
+  'session-ended': (draft, event) => {
+    const { state } = draft;
+    if (state.status === 'ended') return;
+    state.status = 'ended';
+    state.endedAt = event.at;
+    if (event.payload.note) draft.ownList('notes').push({ at: event.at, clientId: null, text: event.payload.note });
+  },
+  'lane-joined': (draft, event) => {
+    if (!event.laneId || !event.clientId || draft.laneAt(event.laneId) >= 0) return;
+    const items = newItems(draft, event.payload.items);
+    const lane: Mutable<LaneState> = {
+      laneId: event.laneId,
+      clientId: event.clientId,
+      joinedAt: event.at,
+      leftAt: null,
+      items,
+      currentItemId: items[0]?.itemId ?? null,
+      sets: [],
+      openSetId: null,
+      view: 'front',
+    };
+    draft.ownList('lanes').push(lane);
+  },
+  'lane-left': (draft, event) => {
+    const at = draft.laneAt(event.laneId);
+    if (at >= 0 && draft.state.lanes[at]!.leftAt === null) draft.writeLane(at).leftAt = event.at;
+  },
+  'movement-started': (draft, event) => {
+    const at = draft.laneAt(event.laneId);
+    if (at < 0) return;
+    const { item } = event.payload;
+    const known = draft.placeOfItem(item.itemId);
+    // Another lane's: an item stands on one list.
+    if (known && known.lane !== at) return;
+    const lane = draft.writeLane(at);
+    if (!known) {
+      lane.items = draft.own(lane.items);
+      lane.items.push(itemState(item));
+    }
+    lane.currentItemId = item.itemId;
+  },
+  'segment-started': (draft, event) => {
+    const { payload } = event;
+    const place = draft.placeOfItem(payload.itemId);
+    if (!place) return;
+    const { dose } = draft.state.lanes[place.lane]!.items[place.item]!;
+    const segment: Mutable<SegmentState> = {
+      segmentId: payload.segmentId,
+      movementId: payload.movementId,
+      revisionId: payload.revisionId,
+      load: payload.load,
+      target: payload.target,
+      unit: dose.kind,
+      startedAt: event.at,
+      endedAt: null,
+      counted: 0,
+      stated: null,
+      actor: event.actor,
+      ...(payload.side && { side: payload.side }),
+      ...(payload.tempo && { tempo: payload.tempo }),
+      ...(payload.change && { change: payload.change }),
+    };
+    const known = draft.placeOfSet(payload.setId);
+    if (known) {
+      if (draft.setAt(known).segments.some((each) => each.segmentId === segment.segmentId)) return;
+      const set = draft.writeSet(known);
+      closeSegment(draft, set, event.at);
+      set.segments = draft.own(set.segments);
+      set.segments.push(segment);
+      if (payload.change) {
+        set.changes = [...set.changes, payload.change.key];
+        spoilTrials(draft, set);
+      }
+      leaveFaults(draft, set, payload.movementId);
+      return;
+    }
+    const item = draft.writeItem(place);
+    const lane = draft.writeLane(place.lane);
+    item.setIds = [...item.setIds, payload.setId];
+    item.nextChange = null;
+    lane.sets = draft.own(lane.sets);
+    lane.sets.push({
+      setId: payload.setId,
+      itemId: item.itemId,
+      laneId: lane.laneId,
+      clientId: lane.clientId,
+      ordinal: item.setIds.length,
+      startedAt: event.at,
+      endedAt: null,
+      endReason: null,
+      segments: [segment],
+      countedBy: null,
+      looks: [],
+      faults: [],
+      trials: [],
+      changes: payload.change ? [payload.change.key] : [],
+      effort: null,
+      pain: false,
+    });
+    lane.currentItemId = item.itemId;
+    lane.openSetId = payload.setId;
+  },
+  'rep-counted': (draft, event) => {
+    const { setId, segmentId } = event.payload;
+    const place = draft.placeOfSet(setId);
+    if (!place) return;
+    const { segments, countedBy } = draft.setAt(place);
+    const at = segments.findIndex((each) => each.segmentId === segmentId);
+    // Counting claims the set: a second device's count of the same reps is never added to the first's.
+    if (at < 0 || (countedBy !== null && countedBy !== event.replicaId)) return;
+    const set = draft.writeSet(place);
+    set.countedBy = event.replicaId;
+    set.segments = draft.own(set.segments);
+    draft.ownAt(set.segments, at).counted += 1;
+  },
+  'view-changed': (draft, event) => {
+    const at = draft.laneAt(event.laneId);
+    if (at >= 0) draft.writeLane(at).view = event.payload.view;
+  },
+  looked: (draft, event) => {
+    const place = draft.placeOfSet(event.payload.setId);
+    if (!place) return;
+    const { clean, view, gone = [] } = event.payload;
+    const set = draft.writeSet(place);
+    const movementId = event.payload.movementId ?? set.segments.at(-1)!.movementId;
+    set.looks = [...set.looks, { at: event.at, clean, movementId, ...(view && { view }) }];
+    set.faults = changeSome(
+      draft,
+      set.faults,
+      (fault) => fault.status === 'open' && (clean || gone.includes(fault.faultId)),
+      (fault) => (fault.status = 'gone'),
+    );
+  },
+  'fault-seen': (draft, event) => {
+    const place = draft.placeOfSet(event.payload.setId);
+    if (!place) return;
+    const { faultId, faultTypeId, side } = event.payload;
+    const set = draft.writeSet(place);
+    set.faults = draft.own(set.faults);
+    const at = set.faults.findIndex((fault) => fault.faultId === faultId && fault.side === side);
+    if (at >= 0) {
+      const known = draft.ownAt(set.faults, at);
+      known.times += 1;
+      known.status = 'open';
+      known.lastAt = event.at;
+      return;
+    }
+    set.faults.push({
+      faultId,
+      faultTypeId,
+      movementId: set.segments.at(-1)!.movementId,
+      times: 1,
+      status: 'open',
+      lastAt: event.at,
+      ...(side && { side }),
+    });
+  },
+  'cue-given': (draft, event) => {
+    const place = draft.placeOfSet(event.payload.setId);
+    if (!place) return;
+    const set = draft.writeSet(place);
+    set.trials = draft.own(set.trials);
+    set.trials.push({
+      ...event.payload,
+      cueGivenId: event.id,
+      movementId: set.segments.at(-1)!.movementId,
+      givenAt: event.at,
+      counts: true,
+    });
+  },
+  'cue-outcome': (draft, event) => {
+    const { cueGivenId, outcome } = event.payload;
+    const place = draft.findSet((set) => set.trials.some((each) => each.cueGivenId === cueGivenId));
+    if (!place) return;
+    const at = draft.setAt(place).trials.findIndex((each) => each.cueGivenId === cueGivenId);
+    // Noted in the rest is noted; once the next set has begun nobody can say any more what the cue did.
+    if (draft.setAt(place).trials[at]!.outcome || place.set < draft.state.lanes[place.lane]!.sets.length - 1) return;
+    const set = draft.writeSet(place);
+    set.trials = draft.own(set.trials);
+    const trial = draft.ownAt(set.trials, at);
+    trial.outcome = outcome;
+    if (outcome !== 'fixed') return;
+    set.faults = changeSome(
+      draft,
+      set.faults,
+      (fault) => fault.faultId === trial.faultId && fault.status === 'open',
+      (fault) => (fault.status = 'fixed'),
+    );
+  },
+  'proposal-shown': (draft, event) => {
+    const { proposalId } = event.payload;
+    if (draft.state.proposals.some((proposal) => proposal.proposalId === proposalId)) return;
+    draft.ownList('proposals').push({ ...event.payload, clientId: event.clientId ?? null, decided: null });
+  },
+  'proposal-decided': (draft, event) => {
+    const { proposalId, taken, instead } = event.payload;
+    const at = draft.state.proposals.findLastIndex((each) => each.proposalId === proposalId);
+    if (at < 0 || draft.state.proposals[at]!.decided) return;
+    draft.ownAt(draft.ownList('proposals'), at).decided = { taken, ...(instead && { instead }) };
+  },
+  'set-ended': (draft, event) => {
+    const place = draft.placeOfSet(event.payload.setId);
+    if (!place) return;
+    const set = draft.writeSet(place);
+    // Ended twice: the first says when, the second only amends what was done.
+    if (set.endedAt === null) {
+      set.endedAt = event.at;
+      set.endReason = event.payload.reason;
+      closeSegment(draft, set, event.at);
+      const lane = draft.writeLane(place.lane);
+      if (lane.openSetId === set.setId) lane.openSetId = null;
+    }
+    for (const { segmentId, amount } of event.payload.amounts ?? []) {
+      const at = set.segments.findIndex((each) => each.segmentId === segmentId);
+      if (at < 0) continue;
+      set.segments = draft.own(set.segments);
+      draft.ownAt(set.segments, at).stated = amount;
+    }
+  },
+  'effort-rated': (draft, event) => {
+    const place = draft.placeOfSet(event.payload.setId);
+    if (!place) return;
+    const set = draft.writeSet(place);
+    set.effort = event.payload.effort;
+    const { reserve } = event.payload;
+    if (reserve !== undefined) set.reserve = reserve;
+    // Said again without a number: only then, since deleting makes an object slow.
+    else if (set.reserve !== undefined) delete set.reserve;
+  },
+  'load-changed': (draft, event) => {
+    const place = draft.placeOfItem(event.payload.itemId);
+    if (!place) return;
+    const item = draft.writeItem(place);
+    item.load = event.payload.load;
+    const open = draft.placeOfSet(draft.state.lanes[place.lane]!.openSetId ?? undefined);
+    if (open && draft.setAt(open).itemId === item.itemId) spoilTrials(draft, draft.writeSet(open));
+  },
+  'next-set-planned': (draft, event) => {
+    const place = draft.placeOfItem(event.payload.itemId);
+    if (!place) return;
+    const item = draft.writeItem(place);
+    item.target = event.payload.target;
+    item.nextChange = event.payload.change ?? null;
+  },
+  'movement-swapped': (draft, event) => {
+    const { payload } = event;
+    const place = draft.placeOfItem(payload.itemId);
+    if (!place) return;
+    const item = draft.writeItem(place);
+    item.swaps = [
+      ...item.swaps,
+      {
+        at: event.at,
+        fromMovementId: payload.fromMovementId,
+        toMovementId: payload.toMovementId,
+        levers: payload.levers,
+        ...(payload.faultId && { faultId: payload.faultId }),
+        ...(payload.setId && { setId: payload.setId }),
+      },
+    ];
+    item.movementId = payload.toMovementId;
+    item.revisionId = payload.toRevisionId;
+    item.dose = payload.dose;
+    item.target = payload.target;
+    item.load = payload.load;
+    const set = draft.placeOfSet(payload.setId);
+    if (set) spoilTrials(draft, draft.writeSet(set));
+  },
+  'pain-reported': (draft, event) => {
+    const { payload } = event;
+    draft.ownList('pains').push({ ...payload, eventId: event.id, at: event.at, clientId: event.clientId ?? null });
+    const place = draft.placeOfSet(payload.setId);
+    if (place) draft.writeSet(place).pain = true;
+    // Before the first rep there is no set, and the movement is left out all the same.
+    const lane = draft.state.lanes[place?.lane ?? draft.laneAt(event.laneId)];
+    const itemId = place ? draft.setAt(place).itemId : lane?.currentItemId;
+    const item = itemId ? draft.placeOfItem(itemId) : null;
+    if (item) draft.writeItem(item).pain = true;
+  },
+  note: (draft, event) => {
+    draft.ownList('notes').push({ at: event.at, clientId: event.clientId ?? null, text: event.payload.text });
+  },
+  'decision-made': (draft, event) => {
+    if (!event.clientId) return;
+    const decision = { ...event.payload, eventId: event.id, clientId: event.clientId, at: event.at };
+    const decisions = draft.ownList('decisions');
+    const at = decisions.findIndex((each) => each.clientId === decision.clientId && each.movementId === decision.movementId);
+    if (at >= 0) decisions[at] = decision;
+    else decisions.push(decision);
+  },
+  'set-up-noted': (draft, event) => {
+    if (!event.clientId) return;
+    const { movementId, setUp } = event.payload;
+    const noted = { clientId: event.clientId, movementId, setUp, at: event.at };
+    const others = draft.state.setUps.filter((each) => each.clientId !== noted.clientId || each.movementId !== movementId);
+    draft.state.setUps = [...others, noted];
+  },
+  retracted: ignore,
+  amended: ignore,
+};

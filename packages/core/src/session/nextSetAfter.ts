@@ -1,0 +1,58 @@
+import { recentStrength } from '../loading/adviseLoad.ts';
+import type { EffortAnswer } from '../loading/effort.ts';
+import { stepsFrom } from '../loading/makeable.ts';
+import { type LoadSituation, type NextSet, proposeNextSet } from '../loading/nextSet.ts';
+import { targetReserveOf } from '../loading/parameters.ts';
+import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
+import { amountPerSide } from './amount.ts';
+import type { ClientBrief } from './brief.ts';
+import type { BriefIndex } from './briefIndex.ts';
+import { isAloneUnder, neighbour } from './clientAdvice.ts';
+import type { LaneSituation } from './laneSituation.ts';
+import { easedBy, isClean, openFaults } from './setJudgement.ts';
+import type { SetState } from './state.ts';
+
+/** A lowering that is slower than the movement's own. */
+export const SLOWER_KEY = 'harder:tempo';
+
+function slowerText(movement: ResolvedMovement): string {
+  return (movement.document.tempo?.lowerSeconds ?? 0) >= 3 ? 'Five seconds down' : 'Three seconds down';
+}
+
+/** What is lifted with its neighbours in this room; `null` where there is no rack for it. */
+function loadSituation(index: BriefIndex, client: ClientBrief, movement: ResolvedMovement, set: SetState): LoadSituation | null {
+  const rack = index.rack(movement.movementId);
+  if (rack.length === 0) return null;
+  const { load } = set.segments.at(-1)!;
+  return {
+    load,
+    steps: stepsFrom(rack, load),
+    targetReserve: targetReserveOf(index.stances(client.clientId)),
+    isAlone: isAloneUnder(index, movement.document),
+    known: recentStrength(movement.document.dose, client.history[movement.movementId] ?? {}),
+    slower: set.changes.includes(SLOWER_KEY) ? null : slowerText(movement),
+  };
+}
+
+/** The proposal for the next set of an item, from the set that has just ended and the client's one answer. */
+export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: SetState, answer: EffortAnswer): NextSet {
+  const { item, movement, client } = situation;
+  const clientId = client.clientId;
+  const rung = (direction: 'easier' | 'harder') => neighbour(index, clientId, item.movementId, direction);
+  return proposeNextSet({
+    dose: item.dose,
+    target: set.segments.at(-1)?.target ?? item.target,
+    done: amountPerSide(set, movement.document.laterality),
+    effort: answer.effort,
+    ...(answer.reserve !== undefined && { reserve: answer.reserve }),
+    loading: loadSituation(index, client, movement, set),
+    clean: isClean(set, movement) === true,
+    riskOpen: openFaults(set, movement).some((fault) => fault.severity === 'risk'),
+    painReported: set.pain,
+    rangeEase: movement.document.eases.find((ease) => ease.lever === 'range')?.text ?? null,
+    rangeEased: set.changes.includes('lever:range'),
+    easedBy: easedBy(set),
+    easier: rung('easier'),
+    harder: rung('harder'),
+  });
+}
