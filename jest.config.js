@@ -19,6 +19,9 @@ const swc = [
 
 export default {
   testEnvironment: 'node',
+  globalSetup: '<rootDir>/scripts/jestSetup.mjs',
+  // By itself Jest leaves one of two cores alone.
+  maxWorkers: 2,
   // A server's first start on a busy machine takes longer than Jest's five seconds.
   testTimeout: 30_000,
   testEnvironmentOptions: { customExportConditions: ['waxwing-source', 'node', 'node-addons'] },

@@ -21,26 +21,13 @@ function stop(text) {
   process.exit(1);
 }
 
-/** Runs a step with its output shown; `capture` also hands it back. */
-function run(program, args, { capture = false, env = {} } = {}) {
-  const result = spawnSync(program, args, {
-    cwd: root,
-    env: { ...process.env, ...env },
-    stdio: capture ? ['inherit', 'pipe', 'pipe'] : 'inherit',
-    encoding: 'utf8',
-    maxBuffer: 64 * 1024 * 1024,
-  });
-  if (capture) {
-    process.stdout.write(result.stdout ?? '');
-    process.stderr.write(result.stderr ?? '');
-  }
-  return { ok: result.status === 0, output: `${result.stdout ?? ''}${result.stderr ?? ''}` };
+/** Runs a step with its output shown. Answers whether it went well. */
+function run(program, args, { env = {} } = {}) {
+  return spawnSync(program, args, { cwd: root, env: { ...process.env, ...env }, stdio: 'inherit' }).status === 0;
 }
 
 function must(program, args, options) {
-  const result = run(program, args, options);
-  if (!result.ok) stop(`“${program} ${args.join(' ')}” failed.`);
-  return result;
+  if (!run(program, args, options)) stop(`“${program} ${args.join(' ')}” failed.`);
 }
 
 const local = (name) => join(root, 'node_modules', '.bin', name);
@@ -59,7 +46,7 @@ function install() {
 
 function build() {
   say('Building');
-  must(local('tsc'), ['-b', 'packages/core', 'apps/server', 'demo']);
+  must(local('tsc'), ['-b']);
   must('npm', ['run', '--silent', 'build', '-w', 'apps/web']);
 }
 
@@ -121,63 +108,84 @@ function chromium() {
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
   const apt = (...args) => {
     const [program, ...rest] = [...sudo, 'apt-get', ...args];
-    return run(program, rest, { env: { DEBIAN_FRONTEND: 'noninteractive' } }).ok;
+    return run(program, rest, { env: { DEBIAN_FRONTEND: 'noninteractive' } });
   };
   if (!(apt('update') && apt('install', '-y', '--no-install-recommends', 'chromium')) || !existsSync(CHROMIUM)) {
     stop('The browser tests need Chromium. Run: sudo apt-get install chromium — or name one: WAXWING_CHROMIUM=/path npm test');
   }
 }
 
-/** Every check, all of them also when one fails; ends with one line over all runners. */
-function test() {
+/** A step of the checks beside others: its output is kept together, and shown when it ends. */
+function beside(name, program, args, env = {}) {
+  return new Promise((resolve) => {
+    const from = performance.now();
+    const started = spawn(program, args, { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+    const chunks = [];
+    started.stdout.on('data', (chunk) => chunks.push(chunk));
+    started.stderr.on('data', (chunk) => chunks.push(chunk));
+    started.on('error', (error) => chunks.push(Buffer.from(`${error.message}\n`)));
+    started.on('close', (code) => {
+      const output = Buffer.concat(chunks).toString();
+      say(`${name} (${Math.round((performance.now() - from) / 1000)} s)`);
+      process.stdout.write(output);
+      resolve({ ok: code === 0, output });
+    });
+  });
+}
+
+/** Every check, all of them also when one fails; ends with one line over all runners. Two at a time, for two cores. */
+async function test() {
   install();
   chromium();
+  const from = performance.now();
+  const env = { WAXWING_CHROMIUM: CHROMIUM };
   let passed = 0;
   let failed = 0;
-  const count = (ok) => {
+  const check = async (...step) => {
+    const { ok } = await beside(...step);
     if (ok) passed += 1;
     else failed += 1;
+    return ok;
   };
-  const check = (name, program, args) => {
-    say(name);
-    count(run(program, args).ok);
+  /** A runner's own count; one that broke down without counting a failure has failed all the same. */
+  const count = ({ ok, output }, passedLine, failedLine) => {
+    const failures = Number(failedLine.exec(output)?.[1] ?? 0);
+    passed += Number(passedLine.exec(output)?.[1] ?? 0);
+    failed += failures || (ok ? 0 : 1);
   };
 
-  check('Types', local('tsc'), ['-b']);
-  check('Lint', local('eslint'), ['.', '--max-warnings', '0']);
-  check('Format', local('prettier'), ['--check', '--log-level', 'warn', '.']);
-  check('Nothing unused', local('knip'), ['--no-progress']);
+  say('Types, build and library beside lint, format and what is unused');
+  const built = async () =>
+    (await check('Types of what runs in Node, built', local('tsc'), ['-b'])) &&
+    (await check('The interface, built', 'npm', ['run', '--silent', 'build', '-w', 'apps/web']));
+  const [isBuilt] = await Promise.all([
+    (async () => {
+      const ok = await built();
+      await check('Types of everything', local('tsc'), ['-p', 'tsconfig.checks.json']);
+      if (ok) await check('The starter library', process.execPath, ['scripts/libraryCheck.mjs']);
+      return ok;
+    })(),
+    (async () => {
+      await check('Lint', local('eslint'), ['.', '--max-warnings', '0']);
+      await check('Format', local('prettier'), ['--check', '--log-level', 'warn', '.']);
+      await check('Nothing unused', local('knip'), ['--no-progress']);
+    })(),
+  ]);
 
-  say('Jest: core, the server over HTTP on a real SQLite file, the device store');
-  const jest = run(process.execPath, ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js'], {
-    capture: true,
-  });
-  const jestLine = /^Tests:\s+(?:(\d+) failed, )?(?:\d+ skipped, )?(?:(\d+) passed, )?/m.exec(jest.output);
-  passed += Number(jestLine?.[2] ?? 0);
-  failed += Number(jestLine?.[1] ?? 0);
-  // A runner that broke down without counting a failure has failed all the same.
-  if (!jest.ok && !jestLine?.[1]) failed += 1;
-
-  say('Build');
-  const built =
-    run(local('tsc'), ['-b', 'packages/core', 'apps/server', 'demo']).ok &&
-    run('npm', ['run', '--silent', 'build', '-w', 'apps/web']).ok;
-  count(built);
-  check('The starter library', process.execPath, ['scripts/libraryCheck.mjs']);
-
-  if (built) {
+  if (isBuilt) {
+    say('Jest: core, the server over HTTP on a real SQLite file, the device store');
+    const jest = await beside('Jest', process.execPath, [
+      '--experimental-vm-modules',
+      '--no-warnings',
+      'node_modules/jest/bin/jest.js',
+    ]);
+    count(jest, /^Tests:.*?(\d+) passed/m, /^Tests:\s+(\d+) failed/m);
     say('Playwright: the built app in Chromium');
     mkdirSync(cache, { recursive: true });
-    const e2e = run(local('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], {
-      capture: true,
-      env: { WAXWING_CHROMIUM: CHROMIUM },
-    });
-    const e2ePassed = Number(/^\s+(\d+) passed/m.exec(e2e.output)?.[1] ?? 0);
-    const e2eFailed = Number(/^\s+(\d+) failed/m.exec(e2e.output)?.[1] ?? 0);
-    passed += e2ePassed;
-    failed += e2eFailed;
-    if (!e2e.ok && e2eFailed === 0) failed += 1;
+    const e2e = await beside('Browser', local('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], env);
+    count(e2e, /^\s+(\d+) passed/m, /^\s+(\d+) failed/m);
   }
+  say(`Checked in ${Math.round((performance.now() - from) / 1000)} s, without what was installed`);
   console.log(`\n${passed} passed, ${failed} failed`);
   process.exit(failed === 0 && passed > 0 ? 0 : 1);
 }

@@ -1,4 +1,5 @@
 import {
+  SessionFold,
   amountPerSide,
   beginSet,
   countRep,
@@ -6,7 +7,6 @@ import {
   decisionsDue,
   effortOfReserve,
   endSet,
-  foldSession,
   indexBrief,
   isClean,
   laneSituation,
@@ -52,22 +52,23 @@ export function simulateSession(
   const index = indexBrief(brief);
   const laneId = brief.clients[0]!.laneId;
   const events: SessionEvent[] = [];
+  const fold = new SessionFold();
   let now = startAt.getTime();
   let seq = firstSeq;
 
   const add = (drafts: readonly EventDraft[]) => {
     for (const draft of drafts) {
-      events.push(
-        stampEvent(draft, {
-          id: uuid({ msecs: now, seq }),
-          sessionId: brief.sessionId,
-          replicaId,
-          seq,
-          lamport: seq,
-          at: new Date(now).toISOString(),
-          actor: 'trainer',
-        }) as SessionEvent,
-      );
+      const event = stampEvent(draft, {
+        id: uuid({ msecs: now, seq }),
+        sessionId: brief.sessionId,
+        replicaId,
+        seq,
+        lamport: seq,
+        at: new Date(now).toISOString(),
+        actor: 'trainer',
+      }) as SessionEvent;
+      events.push(event);
+      fold.add([event]);
       seq += 1;
     }
   };
@@ -75,7 +76,7 @@ export function simulateSession(
     now += seconds * 1000;
   };
   const look = (): { state: SessionState; situation: LaneSituation } => {
-    const state = foldSession(events);
+    const { state } = fold;
     return { state, situation: laneSituation(index, state, laneId)! };
   };
   const act = (action: (context: ActionContext) => readonly EventDraft[]) => {
@@ -91,8 +92,7 @@ export function simulateSession(
     if (isFirst && setUp) act((context) => noteSetUp(context, setUp));
     for (let round = 0; round < item.sets; round += 1) doSet(round);
   }
-  const { state } = look();
-  for (const decision of decisionsDue(index, state, state.lanes[0]!)) {
+  for (const decision of decisionsDue(index, fold.state.lanes[0]!)) {
     add(decideNext({ laneId, clientId: brief.clients[0]!.clientId }, decision));
   }
   wait(60);

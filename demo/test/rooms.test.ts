@@ -1,13 +1,10 @@
-import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { adviseLoad, isSameLoad, loadKg, rackFor, type Load } from '@waxwing/core';
-import { Inventory, checkShape, readPack } from '@waxwing/core/shapes';
-import { libraryFiles } from '@waxwing/server';
+import { Inventory, checkShape } from '@waxwing/core/shapes';
+import { starterLibrary } from '../../packages/core/src/test/starterLibrary.ts';
 import { ON_TOUR, PRIYAS_KITCHEN, ROOMS } from '../src/rooms.ts';
 
-const pack = readPack(libraryFiles(join(process.cwd(), 'library')));
-if (!pack.ok) throw new Error('the starter library is not sound');
-const loaded = pack.value.movements;
+const loaded = starterLibrary().movements;
 
 describe.each([
   ...ROOMS.map(({ name, inventory }) => [name, inventory] as const),

@@ -3,13 +3,26 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, test } from '@jest/globals';
-import { foldSession, type SessionAnswer, type SessionEvent, type SessionSummary } from '@waxwing/core';
+import {
+  foldSession,
+  setsOf,
+  type SessionState,
+  type SessionAnswer,
+  type SessionEvent,
+  type SessionSummary,
+} from '@waxwing/core';
 import { checkEvent } from '@waxwing/core/shapes';
 import request from 'supertest';
 import { createApp } from '../src/app.ts';
 import { SignedInClient } from './testServer.ts';
 
 const FIXTURES = join(import.meta.dirname, 'fixtures');
+
+/** Until sets stood in their lanes they were one list, in the order in which they began. */
+function asThen(state: SessionState): object {
+  const sets = setsOf(state).toSorted((a, b) => (a.startedAt < b.startedAt ? -1 : a.startedAt > b.startedAt ? 1 : 0));
+  return { ...state, sets, lanes: state.lanes.map((lane) => ({ ...lane, lastSetId: lane.sets.at(-1)?.setId ?? null })) };
+}
 
 /** Everything that an earlier release wrote has to be read by this one. */
 describe.each(readdirSync(FIXTURES))('what release %s wrote', (version) => {
@@ -37,7 +50,8 @@ describe.each(readdirSync(FIXTURES))('what release %s wrote', (version) => {
   test('its events are still taken, and fold to the state that they folded to then', () => {
     const events = JSON.parse(kept('events.json').toString()) as SessionEvent[];
     for (const event of events) expect(checkEvent(event)).toMatchObject({ ok: true });
-    const state: unknown = JSON.parse(JSON.stringify(foldSession(events)));
-    expect(state).toMatchObject(JSON.parse(kept('state.json').toString()) as object);
+    expect(JSON.parse(JSON.stringify(asThen(foldSession(events))))).toMatchObject(
+      JSON.parse(kept('state.json').toString()) as object,
+    );
   });
 });

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -15,11 +15,11 @@ import request, { type Test } from 'supertest';
 import { v4, v7 } from 'uuid';
 import { createApp, type AppOptions } from '../src/app.ts';
 import type { SignedIn } from '../src/accounts/actor.ts';
-import { Library } from '../src/library/library.ts';
-import { libraryFiles } from '../src/library/libraryFiles.ts';
 import { StudioSetup } from '../src/studio/studioSetup.ts';
 
+/** As `scripts/prepareTests.mjs` makes them. */
 export const PASSWORD = 'correct-horse';
+const MADE = join(import.meta.dirname, '../../../.cache/test');
 
 /** A real server on a real file, listening, with a studio of two trainers and the starter library. */
 export class TestServer {
@@ -34,16 +34,11 @@ export class TestServer {
   static async start(options: Partial<AppOptions> = {}): Promise<TestServer> {
     const folder = mkdtempSync(join(tmpdir(), 'waxwing-test-'));
     const file = join(folder, 'studio.sqlite');
+    copyFileSync(join(MADE, 'studio.sqlite'), file);
+    const { owner, trainer } = JSON.parse(readFileSync(join(MADE, 'studio.json'), 'utf8')) as Record<string, SignedIn>;
     const app = await createApp({ databaseFile: file, quiet: true, ...options });
     await app.listen(0, '127.0.0.1');
-    const setup = app.get(StudioSetup);
-    const studioId = await setup.studio('Test room', 'Etc/UTC');
-    const things = ['wall', 'mat', 'box', 'hand-support', 'kettlebell', 'dumbbells'].map((kit) => ({ kit, count: 1 }));
-    await setup.place(studioId, 'Room', { things, sources: [] });
-    const owner = await setup.trainer(studioId, { name: 'Ona Owner', login: 'owner', password: PASSWORD, role: 'owner' });
-    const trainer = await setup.trainer(studioId, { name: 'Tom Trainer', login: 'trainer', password: PASSWORD, role: 'trainer' });
-    await app.get(Library).importPack(studioId, owner.trainerId, libraryFiles());
-    return new TestServer(app, file, folder, owner, trainer);
+    return new TestServer(app, file, folder, owner!, trainer!);
   }
 
   client(trainer: SignedIn, name: string, part: Partial<ClientDocument> = {}): Promise<string> {

@@ -1,161 +1,15 @@
-import { beforeAll, describe, expect, it } from '@jest/globals';
-import { lexiconOf } from '../movement/library.ts';
+import { describe, expect, it } from '@jest/globals';
 import type { FigureDocument } from '../movement/figureDocument.ts';
-import type { MovementFault } from '../movement/movementDocument.ts';
-import type { StanceTag } from '../movement/vocabulary.ts';
-import { starterLibrary } from '../test/starterLibrary.ts';
-import { baseOfSupport, centreOfMass, marginInside } from './balance.ts';
+import { expectSound, lexicon, movements, repOf } from '../test/soundReps.ts';
 import { framesOf } from './body.ts';
-import { HIGH, LOW, freedomAt, mirrored } from './joints.ts';
-import { whereIs } from './landmarks.ts';
-import { azimuthOf, faultArrow, markOf } from './marks.ts';
-import { measured } from './measure.ts';
 import { figureErrorText } from './figureError.ts';
+import { freedomAt, mirrored } from './joints.ts';
+import { whereIs } from './landmarks.ts';
+import { measured } from './measure.ts';
 import { figureSourceOf, type FigureSource } from './phasePlan.ts';
-import { mirroredRep, postureAt, solveRep, solveStills, type Rep } from './rep.ts';
-import { FAULT_STRENGTHS, shownFault, type FaultStrength, type ShownFault } from './shownFault.ts';
+import { postureAt, solveRep, type Rep } from './rep.ts';
+import { FAULT_STRENGTHS, shownFault, type FaultStrength } from './shownFault.ts';
 import { AVERAGE_BUILD, type Build } from './skeleton.ts';
-
-const { movements, vocabulary } = starterLibrary();
-const lexicon = lexiconOf(vocabulary);
-const withFigure = movements.filter(({ figure }) => figure);
-
-function repOf(source: FigureSource, fault?: ShownFault, build: Build = AVERAGE_BUILD): Rep {
-  const answer = solveRep(source, lexicon, build, fault);
-  if (!answer.ok) throw new Error(figureErrorText(answer.error));
-  return answer.rep;
-}
-
-/** Good reps by movement: each is looked at by several tests and solved once. */
-const solvedReps = new Map<string, Rep>();
-function goodRepOf(document: (typeof withFigure)[number]): Rep {
-  const rep = solvedReps.get(document.id) ?? repOf(figureSourceOf(document)!);
-  solvedReps.set(document.id, rep);
-  return rep;
-}
-
-interface Worst {
-  /** What is pinned, off its place; what touches the floor, off the floor. */
-  contactMm: number;
-  underFloorMm: number;
-  beyondLimitDeg: number;
-}
-
-const LOWEST = ['heel', 'ball', 'toe', 'kneecap', 'knuckles']
-  .flatMap((name) => [`${name}.left`, `${name}.right`])
-  .concat('seat', 'nose');
-
-function worstOf(rep: Rep): Worst {
-  const worst: Worst = { contactMm: 0, underFloorMm: 0, beyondLimitDeg: 0 };
-  for (const [i, posture] of rep.samples.entries()) {
-    const frames = framesOf(rep.body, rep.position, posture);
-    for (const { landmark, at } of rep.pinsAt[i]!) {
-      const here = whereIs(frames, landmark);
-      worst.contactMm = Math.max(worst.contactMm, 1000 * Math.hypot(here[0] - at[0], here[1] - at[1], here[2] - at[2]));
-    }
-    for (const { on, touching } of rep.contactsAt[i]!) {
-      if (on !== 'floor') continue;
-      for (const landmark of touching) worst.contactMm = Math.max(worst.contactMm, 1000 * Math.abs(whereIs(frames, landmark)[2]));
-    }
-    for (const landmark of LOWEST) worst.underFloorMm = Math.max(worst.underFloorMm, -1000 * whereIs(frames, landmark)[2]);
-    for (const [at, value] of posture.entries()) {
-      worst.beyondLimitDeg = Math.max(worst.beyondLimitDeg, LOW[at]! - value, value - HIGH[at]!);
-    }
-  }
-  return worst;
-}
-
-/** Contacts stay where they are, joints within their limits, nothing goes through the floor. */
-function expectSound(rep: Rep): void {
-  const { contactMm, underFloorMm, beyondLimitDeg } = worstOf(rep);
-  expect(contactMm).toBeLessThan(1);
-  expect(underFloorMm).toBeLessThan(1);
-  expect(beyondLimitDeg).toBeLessThan(1e-6);
-}
-
-function expectBalanced(rep: Rep): void {
-  const margins = rep.samples.map((posture, i) => {
-    const frames = framesOf(rep.body, rep.position, posture);
-    const [x, y] = centreOfMass(frames, rep.held);
-    return marginInside(baseOfSupport(frames, rep.contactsAt[i]!), [x, y]);
-  });
-  // One-sided rules are met to a millimetre.
-  expect(Math.min(...margins)).toBeGreaterThan(-1e-3);
-}
-
-function isDefault({ point, position }: StanceTag): boolean {
-  return lexicon.stances.get(point)?.default === position;
-}
-
-describe.each(withFigure.map((document) => [document.id, document] as const))('%s', (_id, document) => {
-  const source = figureSourceOf(document)!;
-  let good: Rep;
-  beforeAll(() => {
-    good = goodRepOf(document);
-  });
-
-  it('holds its contacts through the rep, within a millimetre', () => {
-    expectSound(good);
-    if (good.isBalanced) expectBalanced(good);
-  });
-
-  it('begins where it ends, and goes there without a jump', () => {
-    const gap = Math.max(...good.samples.at(-1)!.map((value, at) => Math.abs(value - good.samples[0]![at]!)));
-    expect(gap).toBeLessThan(1e-4);
-    // A metre counts as 130 degrees. A push off one foot on to the other goes far between two of 24 samples; a limb that flips goes further.
-    const jumps = good.samples
-      .slice(1)
-      .map((posture, i) => Math.max(...posture.map((value, at) => Math.abs(value - good.samples[i]![at]!) * (at < 3 ? 130 : 1))));
-    expect(Math.max(...jumps)).toBeLessThan(80);
-  });
-
-  it('meets its own checkpoints', () => {
-    const missed = document.checkpoints.flatMap((check) => {
-      // A position that isn't the default is another figure's.
-      if (check.angle === undefined || (check.stance && !isDefault(check.stance))) return [];
-      const { posture } = good.keys.find(({ phase }) => phase === check.phase)!;
-      const deg = measured(framesOf(good.body, good.position, posture), posture, check.angle);
-      return deg < check.fromDeg! || deg > check.toDeg! ? [`${check.id}: ${Math.round(deg)}°`] : [];
-    });
-    expect(missed).toEqual([]);
-  });
-
-  it('stands in the lines and over the points that its checkpoints draw', () => {
-    const off = document.checkpoints.flatMap((check) => {
-      const { posture } = good.keys.find(({ phase }) => phase === check.phase)!;
-      const mark = check.line || check.plumb ? markOf(check, good, posture, azimuthOf(check.view)) : null;
-      return mark && mark.kind !== 'angle' && mark.offCm > 6 ? [`${check.id}: ${mark.offCm.toFixed(1)} cm`] : [];
-    });
-    expect(off).toEqual([]);
-  });
-
-  it('is the same in the mirror', () => {
-    const mirror = mirroredRep(good);
-    expectSound(mirror);
-    expect(mirror.side).toBe('right');
-    // Adding nothing makes minus nought nought.
-    const plain = (samples: Rep['samples']) => samples.map((posture) => posture.map((value) => value + 0));
-    expect(plain(mirroredRep(mirror).samples)).toEqual(plain(good.samples));
-  });
-
-  it.each(document.faults.map((fault) => [fault.id, fault] as const))('shows %s, and keeps its contacts', (_fault, fault) => {
-    const faulty = repOf(source, shownFault(fault, lexicon)!);
-    expectSound(faulty);
-    if (faulty.isBalanced) expectBalanced(faulty);
-    expect(shows(good, faulty, fault)).toBe(true);
-  });
-});
-
-/** Whether the fault can be told from the good pose, from a view that it is said to show from. */
-function shows(good: Rep, faulty: Rep, fault: MovementFault): boolean {
-  // A held breath reddens the face, a rushed rep is over sooner; the landmark moves little.
-  if (faulty.isFlushed || faulty.hurry) return true;
-  const at = (rep: Rep) => rep.keys.find(({ phase }) => phase === fault.phase)!.posture;
-  const { mark } = shownFault(fault, lexicon)!.change;
-  return fault.views.some((view) =>
-    faultArrow({ rep: good, posture: at(good) }, { rep: faulty, posture: at(faulty) }, mark!, azimuthOf(view)),
-  );
-}
 
 describe('a fault', () => {
   const squat = movements.find(({ id }) => id === 'waxwing:goblet-squat')!;
@@ -207,14 +61,6 @@ describe('a fault', () => {
 });
 
 describe('the same movement', () => {
-  it.each([
-    ['long thighs', { ...AVERAGE_BUILD, thighM: 0.45 }],
-    ['small', { sex: 'female', heightM: 1.5, massKg: 48 }],
-    ['tall', { sex: 'male', heightM: 1.98, massKg: 105 }],
-  ] as const)('fits another build: %s', (_name, build) => {
-    for (const document of withFigure) expectSound(repOf(figureSourceOf(document)!, undefined, build));
-  });
-
   it('leans further with longer thighs, since the weight has to stay over the feet', () => {
     const squat = figureSourceOf(movements.find(({ id }) => id === 'waxwing:bodyweight-squat')!)!;
     const lean = (build: Build) => {
@@ -222,16 +68,6 @@ describe('the same movement', () => {
       return measured(framesOf(body, position, keys[2]!.posture), keys[2]!.posture, 'trunk.lean');
     };
     expect(lean({ ...AVERAGE_BUILD, thighM: 0.46 })).toBeGreaterThan(lean(AVERAGE_BUILD) + 2);
-  });
-
-  it('stands still in the same moments that it moves through', () => {
-    for (const document of withFigure) {
-      const source = figureSourceOf(document)!;
-      const stills = solveStills(source, lexicon, AVERAGE_BUILD);
-      expect(stills.ok && stills.rep.keys.map(({ posture }) => posture)).toEqual(
-        goodRepOf(document).keys.map(({ posture }) => posture),
-      );
-    }
   });
 });
 

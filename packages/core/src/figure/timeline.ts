@@ -23,7 +23,10 @@ export function timelineOf(rep: Rep, tempo: Tempo | undefined): readonly Stretch
   const round = ((): Stretch[] => {
     if (phases.includes('drive')) {
       const steps = rep.keys.length;
-      return rep.keys.map((_key, i) => ({ from: i / steps, to: (i + 1) / steps, seconds: STEP_SECONDS }));
+      return rep.keys.map((_key, i) => {
+        const next = rep.keys[(i + 1) % steps]!;
+        return { from: i / steps, to: (i + 1) / steps, seconds: STEP_SECONDS * hurry([next.phase]) };
+      });
     }
     const { lowerSeconds, turnSeconds, liftSeconds, finishSeconds } = phases.includes('hold')
       ? { lowerSeconds: 1.5, turnSeconds: HOLD_SECONDS, liftSeconds: 1.5, finishSeconds: 0.5 }

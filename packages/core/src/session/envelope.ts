@@ -22,14 +22,16 @@ export interface Stamp {
   /** UTC, ISO 8601. */
   readonly at: string;
   readonly actor: Actor;
+  /** Of the tap that did it, where it can be taken back. */
+  readonly tap?: string;
 }
 
 /** A draft with its envelope. */
 export function stampEvent<T extends EventType>(draft: Extract<EventDraft, { type: T }>, stamp: Stamp): EventOf<T> {
-  const { id, sessionId, replicaId, seq, lamport, at, actor } = stamp;
+  const { id, sessionId, replicaId, seq, lamport, at, actor, tap } = stamp;
   const { type, payload, laneId, clientId } = draft;
   // Written out rather than spread: events of one shape are read several times as fast, and there are many.
   const event = { id, sessionId, replicaId, seq, lamport, at, actor, type, v: EVENT_VERSION, payload };
-  if (laneId === undefined && clientId === undefined) return event as unknown as EventOf<T>;
-  return { ...event, ...(laneId && { laneId }), ...(clientId && { clientId }) } as unknown as EventOf<T>;
+  if (laneId === undefined && clientId === undefined && tap === undefined) return event as unknown as EventOf<T>;
+  return { ...event, ...(laneId && { laneId }), ...(clientId && { clientId }), ...(tap && { tap }) } as unknown as EventOf<T>;
 }

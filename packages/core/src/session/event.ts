@@ -332,6 +332,8 @@ export class EventEnvelope {
   /** UTC. */
   @IsInstant() at!: string;
   @IsIn(ACTORS) actor!: Actor;
+  /** What one tap did has this in common, so that it can be taken back together; absent where nobody would. */
+  @Maybe() @IsId() tap?: string;
   /** One of `EVENT_TYPES`, or a kind that a newer Waxwing has. */
   @Matches(KIND_PATTERN) type!: string;
   @IsInt() @Min(1) @Max(1000) v!: number;

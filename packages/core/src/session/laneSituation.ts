@@ -26,8 +26,16 @@ function currentSet(lane: LaneState, item: ItemState): SetState | null {
   return set?.itemId === item.itemId ? set : null;
 }
 
-/** What a lane needs on screen now: `null` when it has nothing to do. */
-export function laneSituation(index: BriefIndex, state: SessionState, laneId: string): LaneSituation | null {
+/**
+ * What a lane needs on screen now: `null` when it has nothing to do. With what it was before, tiles that would be the same are the
+ * same objects.
+ */
+export function laneSituation(
+  index: BriefIndex,
+  state: SessionState,
+  laneId: string,
+  before: LaneSituation | null = null,
+): LaneSituation | null {
   const lane = state.lanes.find((each) => each.laneId === laneId);
   const client = lane && index.client(lane.clientId);
   const at = lane?.items.findIndex((each) => each.itemId === lane.currentItemId) ?? -1;
@@ -35,7 +43,8 @@ export function laneSituation(index: BriefIndex, state: SessionState, laneId: st
   const movement = item && index.movement(lane.clientId, item.movementId);
   if (!lane || !client || !item || !movement) return null;
   const set = currentSet(lane, item);
-  const tiles = faultTiles(movement, client, lane, set);
+  const isAsBefore = before?.movement === movement && before.lane.view === lane.view && before.set?.faults === set?.faults;
+  const tiles = isAsBefore ? before.tiles : faultTiles(movement, client, lane, set);
   return {
     lane,
     client,
@@ -54,4 +63,21 @@ export function laneSituation(index: BriefIndex, state: SessionState, laneId: st
 export function setUpFor(state: SessionState, client: ClientBrief, movementId: string): SetUp | null {
   const noted = state.setUps.find((each) => each.clientId === client.clientId && each.movementId === movementId);
   return noted?.setUp ?? client.setUps?.[movementId] ?? null;
+}
+
+/** Answers for lanes of one session as it goes on: as long as nothing that a situation rests on has changed, it is the same object. */
+export function rememberSituations(index: BriefIndex): (state: SessionState, laneId: string) => LaneSituation | null {
+  const known = new Map<string, { readonly basis: readonly unknown[]; readonly situation: LaneSituation | null }>();
+  return (state, laneId) => {
+    const clientId = state.lanes.find((lane) => lane.laneId === laneId)?.clientId;
+    // What was said to a client counts in every lane that they have or had.
+    const basis = [state.setUps, ...state.lanes.filter((lane) => lane.clientId === clientId)];
+    const before = known.get(laneId);
+    if (before && before.basis.length === basis.length && basis.every((each, at) => each === before.basis[at])) {
+      return before.situation;
+    }
+    const situation = laneSituation(index, state, laneId, before?.situation);
+    known.set(laneId, { basis, situation });
+    return situation;
+  };
 }

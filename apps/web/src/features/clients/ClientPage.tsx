@@ -1,4 +1,4 @@
-import { isMinor, readinessOf, type ClientSummary } from '@waxwing/core';
+import { firstName, isMinor, readinessOf, type ClientSummary } from '@waxwing/core';
 import { Pencil } from 'lucide-react';
 import { Link, useParams } from 'react-router';
 import { localDate } from '../../shared/dates.ts';
@@ -30,7 +30,7 @@ export default function ClientPage() {
                 Change the record
               </Link>
               <Link to={`/start/${clientId}`} className="btn btn-primary min-h-11">
-                Start with {client.data.name.split(' ')[0]}
+                Start with {firstName(client.data.name)}
               </Link>
             </span>
           </>

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { nameToType, type ClientSummary } from '@waxwing/core';
+import { firstName, nameToType, type ClientSummary } from '@waxwing/core';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -20,7 +20,7 @@ export function HandOverAndForget({ client }: { client: ClientSummary }) {
         <HandOverForm client={client} />
         <ExportLink client={client} />
         <button type="button" className="btn btn-ghost min-h-11 font-normal" onClick={() => setForgets(true)}>
-          Delete {client.name.split(' ')[0]} …
+          Delete {firstName(client.name)} …
         </button>
       </div>
       {forgets && <ForgetDialog client={client} onClose={() => setForgets(false)} />}
@@ -83,7 +83,7 @@ function ForgetDialog({ client, onClose }: { client: ClientSummary; onClose: () 
   const navigate = useNavigate();
   const refresh = useRefresh();
   const [typed, setTyped] = useState('');
-  const firstName = client.name.trim().split(' ')[0] ?? 'them';
+  const called = firstName(client.name);
   const forget = useMutation({
     mutationFn: async () => {
       await api.delete(`clients/${client.clientId}`, { name: typed }, LONG_ANSWER_MS);
@@ -108,7 +108,7 @@ function ForgetDialog({ client, onClose }: { client: ClientSummary; onClose: () 
       </div>
       <p className="mt-3">
         <b>A shared hour.</b> Whoever shared one with them keeps their own part of it, and the notes that were written about the
-        hour as a whole: read those if you may have named {firstName} in one.
+        hour as a whole: read those if you may have named {called} in one.
       </p>
       <p className="mt-3">
         <b>Backups and other devices.</b> A backup that was made before still holds them until the backups are made anew;{' '}

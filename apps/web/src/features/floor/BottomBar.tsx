@@ -1,7 +1,7 @@
 import { segmentAmount, totalAmount, type LaneSituation } from '@waxwing/core';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { useNow } from '../../shared/useNow.ts';
-import type { LaneTaps } from './LanePanel.tsx';
+import type { LaneTaps } from './laneTaps.ts';
 
 /** The last reps are called. */
 const LAST = 3;
@@ -25,7 +25,7 @@ export function BottomBar({ situation, taps }: { situation: LaneSituation; taps:
         <button
           type="button"
           className="bg-neutral text-neutral-content heading min-h-20 cursor-pointer rounded-2xl text-xl md:min-h-28 md:text-2xl"
-          onClick={taps.end}
+          onClick={() => taps.end()}
         >
           End set
         </button>

@@ -1,5 +1,4 @@
 import {
-  endSet,
   lighterLoad,
   lowerFirst,
   upperFirst,
@@ -16,14 +15,12 @@ import { useState } from 'react';
 import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { LaneTaps } from './LanePanel.tsx';
-import type { LiveSession } from './liveSession.ts';
+import type { LaneTaps } from './laneTaps.ts';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
 import { workingSideOf } from './workingSide.ts';
 
 interface CorrectionCardProps {
-  readonly live: LiveSession;
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
   readonly correction: CorrectionStep;
@@ -31,9 +28,8 @@ interface CorrectionCardProps {
 }
 
 /** What to put right first and why; what to say; what it did; what to change when saying doesn't help. */
-export function CorrectionCard({ live, index, situation, correction, taps }: CorrectionCardProps) {
+export function CorrectionCard({ index, situation, correction, taps }: CorrectionCardProps) {
   const { triage, waitingFor, isCueingSpent, isChanged, cues } = correction;
-  const { laneId } = situation.lane;
   const isSpent = isCueingSpent || cues.length === 0;
   const step = triage.endSet ? 'end' : waitingFor ? 'said' : isSpent && !isChanged ? 'change' : 'look-again';
   // Seen again after a change: the next change comes up. Not said yet: the cue does.
@@ -57,11 +53,7 @@ export function CorrectionCard({ live, index, situation, correction, taps }: Cor
             <p className="heading text-3xl leading-tight md:text-4xl">End the set</p>
             <p className="mt-1 text-lg">{triage.endSet}.</p>
             <div className="mt-4 flex flex-wrap gap-3">
-              <button
-                type="button"
-                className="btn btn-primary min-h-16 px-8 text-xl"
-                onClick={() => void live.act(laneId, 'end of set', (context) => endSet(context, 'fault'))}
-              >
+              <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={() => taps.end('fault')}>
                 End the set now
               </button>
               <button type="button" className="btn min-h-16 px-6 text-lg" onClick={taps.gone}>

@@ -1,7 +1,7 @@
 import { briefingCues, type LaneSituation, type Lexicon } from '@waxwing/core';
 import { Check } from 'lucide-react';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
-import type { LaneTaps } from './LanePanel.tsx';
+import type { LaneTaps } from './laneTaps.ts';
 import { workingSideOf } from './workingSide.ts';
 
 interface CuesAtRestProps {

@@ -2,13 +2,10 @@ import {
   answerOf,
   answersOf,
   effortScaleOf,
-  endSet,
   loadText,
   lowerFirst,
   nextSetAfter,
   nextSetText,
-  noteOutcome,
-  planNextSet,
   segmentAmount,
   setUpFor,
   setUpText,
@@ -26,8 +23,7 @@ import clsx from 'clsx';
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { OutcomeButtons } from './CorrectionCard.tsx';
-import type { LaneTaps } from './LanePanel.tsx';
-import type { LiveSession } from './liveSession.ts';
+import type { LaneTaps } from './laneTaps.ts';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
@@ -40,7 +36,6 @@ const ASKED: Readonly<Record<EffortScale, string>> = {
 };
 
 interface EndOfSetProps {
-  readonly live: LiveSession;
   readonly index: BriefIndex;
   readonly state: SessionState;
   readonly situation: LaneSituation;
@@ -49,8 +44,8 @@ interface EndOfSetProps {
 }
 
 /** The rest: what was done, how much was left, and the next set, already filled in. */
-export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetProps) {
-  const { item, movement, lane, nextItem } = situation;
+export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) {
+  const { item, movement, nextItem } = situation;
   const unit = unitText(item.dose.kind);
   const answer = answerOf(set);
   const next = answer ? nextSetAfter(index, situation, set, answer) : null;
@@ -71,14 +66,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
             key={segment.segmentId}
             label={[segment.side, segment.change && lowerFirst(segment.change.text)].filter(Boolean).join(', ') || unit}
             amount={segmentAmount(segment)}
-            onStep={(by) =>
-              void live.act(lane.laneId, 'correction of the count', (context) => {
-                // From what stands when its turn comes: fast fingers are ahead of what has been drawn.
-                const now = context.situation.set?.segments.find(({ segmentId }) => segmentId === segment.segmentId);
-                const amount = Math.max(0, (now ? segmentAmount(now) : 0) + by);
-                return endSet(context, set.endReason ?? 'done', [{ segmentId: segment.segmentId, amount }]);
-              })
-            }
+            onStep={(by) => taps.correctCount(segment.segmentId, by)}
           />
         ))}
       </div>
@@ -86,9 +74,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
       {waiting && (
         <div>
           <p>“{movement.cues.find((cue) => cue.cueId === waiting.cueId)?.text}”: what did it do?</p>
-          <OutcomeButtons
-            onOutcome={(outcome) => void live.act(lane.laneId, outcome, (context) => noteOutcome(context, outcome))}
-          />
+          <OutcomeButtons onOutcome={taps.outcomeInRest} />
         </div>
       )}
       <div>
@@ -138,7 +124,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
                 >
                   {next.kind === 'stop' ? 'Leave it for today' : 'Do that'}
                 </button>
-                <OwnNumbers live={live} index={index} situation={situation} unit={unit} />
+                <OwnNumbers taps={taps} index={index} situation={situation} unit={unit} />
               </div>
             </>
           )}
@@ -200,15 +186,15 @@ function Amount({ label, amount, onStep }: { label: string; amount: number; onSt
 }
 
 interface OwnNumbersProps {
-  readonly live: LiveSession;
+  readonly taps: LaneTaps;
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
   readonly unit: string;
 }
 
 /** The trainer's own answer, instead of ours. */
-function OwnNumbers({ live, index, situation, unit }: OwnNumbersProps) {
-  const { item, movement, lane, client } = situation;
+function OwnNumbers({ taps, index, situation, unit }: OwnNumbersProps) {
+  const { item, movement, client } = situation;
   const [isOpen, setOpen] = useState(false);
   const [target, setTarget] = useState(String(item.target));
   const [load, setLoad] = useState(item.load);
@@ -229,7 +215,7 @@ function OwnNumbers({ live, index, situation, unit }: OwnNumbersProps) {
         event.preventDefault();
         if (!isRight) return;
         setOpen(false);
-        void live.act(lane.laneId, 'next set', (context) => planNextSet(context, amount, load));
+        taps.planNextSet(amount, load);
       }}
     >
       <label>

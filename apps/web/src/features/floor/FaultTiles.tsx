@@ -1,10 +1,18 @@
-import { VIEWS, type FaultTile, type LaneSituation, type Lexicon, type Side, type View } from '@waxwing/core';
+import {
+  VIEWS,
+  type FaultTile,
+  type LaneSituation,
+  type Lexicon,
+  type MovementDocument,
+  type Side,
+  type View,
+} from '@waxwing/core';
 import clsx from 'clsx';
 import { Keyboard } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { memo } from 'react';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
-import type { LaneTaps } from './LanePanel.tsx';
+import type { LaneTaps } from './laneTaps.ts';
 import { workingSideOf } from './workingSide.ts';
 
 const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side', rear: 'behind' };
@@ -20,6 +28,7 @@ interface FaultTilesProps {
 /** What may go wrong, the likeliest that can be seen from here first. */
 export function FaultTiles({ lexicon, situation, taps, onView, onKeys }: FaultTilesProps) {
   const { tiles, lane, movement } = situation;
+  const workingSide = workingSideOf(situation);
   return (
     <aside aria-label="Faults" className="px-4 py-3 lg:overflow-y-auto lg:pl-0">
       <div className="mb-2 flex items-center gap-1">
@@ -50,18 +59,11 @@ export function FaultTiles({ lexicon, situation, taps, onView, onKeys }: FaultTi
             key={tile.fault.faultId}
             tile={tile}
             digit={at + 1}
-            onSee={(side) => taps.see(tile.fault.faultId, side)}
-            picture={
-              <FaultStill
-                document={movement.document}
-                lexicon={lexicon}
-                fault={tile.fault}
-                view={lane.view}
-                workingSide={workingSideOf(situation)}
-                className="max-h-14 max-w-full"
-                {...(tile.seen?.side && { side: tile.seen.side })}
-              />
-            }
+            document={movement.document}
+            lexicon={lexicon}
+            view={lane.view}
+            workingSide={workingSide}
+            onSee={taps.see}
           />
         ))}
       </ul>
@@ -72,11 +74,15 @@ export function FaultTiles({ lexicon, situation, taps, onView, onKeys }: FaultTi
 interface TileProps {
   readonly tile: FaultTile;
   readonly digit: number;
-  readonly picture: ReactNode;
-  readonly onSee: (side?: Side) => void;
+  readonly document: MovementDocument;
+  readonly lexicon: Lexicon;
+  readonly view: View;
+  readonly workingSide: Side;
+  readonly onSee: (faultId: string, side?: Side) => void;
 }
 
-function Tile({ tile, digit, picture, onSee }: TileProps) {
+/** Drawn anew only when something of its own has changed. */
+const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingSide, onSee }: TileProps) {
   const { fault, rate, inView, seen } = tile;
   const isOpen = seen?.status === 'open';
   return (
@@ -93,10 +99,18 @@ function Tile({ tile, digit, picture, onSee }: TileProps) {
       <button
         type="button"
         className="grid min-h-16 min-w-0 flex-1 cursor-pointer grid-cols-[auto_1fr] items-center gap-x-2 py-1 pr-1.5 pl-1 text-left"
-        onClick={() => onSee()}
+        onClick={() => onSee(fault.faultId)}
       >
         <span className="bg-base-200 row-span-2 flex h-15 w-15 items-end justify-center overflow-hidden rounded-xl p-0.5 empty:hidden">
-          {picture}
+          <FaultStill
+            document={document}
+            lexicon={lexicon}
+            fault={fault}
+            view={view}
+            workingSide={workingSide}
+            className="max-h-14 max-w-full"
+            {...(seen?.side && { side: seen.side })}
+          />
         </span>
         <span className="flex items-baseline gap-2 self-end text-lg leading-tight font-bold">
           {digit < 10 && (
@@ -121,11 +135,11 @@ function Tile({ tile, digit, picture, onSee }: TileProps) {
             type="button"
             aria-label={`${fault.name}, ${side}`}
             className="border-base-300 w-12 cursor-pointer border-l text-lg"
-            onClick={() => onSee(side)}
+            onClick={() => onSee(fault.faultId, side)}
           >
             {side === 'left' ? 'L' : 'R'}
           </button>
         ))}
     </li>
   );
-}
+});

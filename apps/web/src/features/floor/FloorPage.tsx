@@ -1,4 +1,4 @@
-import { endSet, laneSituation } from '@waxwing/core';
+import { endSet, firstName } from '@waxwing/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useTitle } from '../../shared/page.tsx';
@@ -31,12 +31,15 @@ export default function FloorPage() {
 }
 
 function Floor({ live }: { live: LiveSession }) {
-  const { index, state, undo } = useSnapshot(live);
+  const { index, state } = useSnapshot(live);
   const [isFinishing, setFinishing] = useState(false);
   const [laneId, setLaneId] = useState<string | null>(null);
   const navigate = useNavigate();
   const lane = state.lanes.find((each) => each.laneId === laneId) ?? state.lanes[0];
-  const situation = lane && laneSituation(index, state, lane.laneId);
+  const situation = lane && live.situation(lane.laneId);
+  const last = lane && live.lastTap(lane.laneId);
+  // With several people on the floor it says for whom, too.
+  const forWhom = state.lanes.length > 1 && situation ? `, ${firstName(situation.client.name)}` : '';
   const switchLane = (by: number) => {
     const at = state.lanes.findIndex((each) => each.laneId === lane?.laneId);
     const next = state.lanes[(at + by + state.lanes.length) % state.lanes.length];
@@ -45,13 +48,19 @@ function Floor({ live }: { live: LiveSession }) {
 
   const finish = () => {
     // Whoever finishes in the middle of a set has ended it.
-    for (const each of state.lanes) void live.act(each.laneId, '', (context) => endSet(context, 'done'));
+    for (const each of state.lanes) void live.act(each.laneId, (context) => endSet(context, 'done'));
     setFinishing(true);
   };
 
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh">
-      <TopBar live={live} state={state} situation={situation ?? null} undo={undo} onFinish={isFinishing ? undefined : finish} />
+      <TopBar
+        state={state}
+        situation={situation ?? null}
+        undo={last ? `${last.text}${forWhom}` : null}
+        onUndo={() => lane && void live.undo(lane.laneId)}
+        onFinish={isFinishing ? undefined : finish}
+      />
       {state.status === 'ended' ? (
         <main className="mx-auto max-w-2xl px-5 py-10">
           <h1 className="text-3xl">This session has ended</h1>

@@ -1,7 +1,8 @@
 import { lowerFirst, type BriefIndex, type ItemState, type LaneSituation, type RungStep, type SessionState } from '@waxwing/core';
 import clsx from 'clsx';
 import { ArrowDown, Check } from 'lucide-react';
-import type { LaneTaps } from './LanePanel.tsx';
+import { memo } from 'react';
+import type { LaneTaps } from './laneTaps.ts';
 
 interface LaneRailProps {
   readonly index: BriefIndex;
@@ -31,7 +32,7 @@ export function LaneRail({ index, state, situation, easier, taps, onSwitchLane }
           item={item}
           name={index.nameOf(item.movementId)}
           isCurrent={item.itemId === situation.item.itemId}
-          onGo={() => taps.goTo(item.itemId)}
+          onGo={taps.goTo}
         />
       ))}
       {easier && (
@@ -52,17 +53,18 @@ interface RailItemProps {
   readonly item: ItemState;
   readonly name: string;
   readonly isCurrent: boolean;
-  readonly onGo: () => void;
+  readonly onGo: (itemId: string) => void;
 }
 
-function RailItem({ item, name, isCurrent, onGo }: RailItemProps) {
+/** Drawn anew only when something of its own has changed. */
+const RailItem = memo(function RailItem({ item, name, isCurrent, onGo }: RailItemProps) {
   const done = item.setIds.length;
   const isDone = done >= item.sets;
   return (
     <button
       type="button"
       aria-current={isCurrent ? 'step' : undefined}
-      onClick={onGo}
+      onClick={() => onGo(item.itemId)}
       className={clsx(
         'min-h-14 w-auto shrink-0 cursor-pointer rounded-xl px-3 py-2 text-left lg:w-full',
         isCurrent && 'bg-panel',
@@ -75,4 +77,4 @@ function RailItem({ item, name, isCurrent, onGo }: RailItemProps) {
       </span>
     </button>
   );
-}
+});

@@ -1,9 +1,8 @@
 import {
   doseText,
+  firstName,
   loadTextIn,
   lowerFirst,
-  noteSetUp,
-  planNextSet,
   setUpText,
   tempoText,
   type BriefIndex,
@@ -11,20 +10,20 @@ import {
 } from '@waxwing/core';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { LiveSession } from './liveSession.ts';
+import type { LaneTaps } from './laneTaps.ts';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { SetUpEditor } from '../../shared/SetUpEditor.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
 import { StripLine } from './StripLine.tsx';
 
 interface MovementHeadProps {
-  readonly live: LiveSession;
+  readonly taps: LaneTaps;
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
 }
 
 /** The movement, its side, load and dose, and the way to another one. */
-export function MovementHead({ live, situation, index }: MovementHeadProps) {
+export function MovementHead({ taps, situation, index }: MovementHeadProps) {
   const { movement, item, set, isWorking, client, setUp } = situation;
   const { document } = movement;
   const [editsLoad, setEditsLoad] = useState(false);
@@ -70,22 +69,19 @@ export function MovementHead({ live, situation, index }: MovementHeadProps) {
             unit={unit}
             onTake={(next) => {
               setEditsLoad(false);
-              void live.act(situation.lane.laneId, 'load', (context) => planNextSet(context, item.target, next));
+              taps.takeLoad(next);
             }}
           />
         </Dialog>
       )}
       {editsSetUp && (
-        <Dialog
-          title={`Set-up for ${client.name.split(' ')[0]}: ${lowerFirst(document.name)}`}
-          onClose={() => setEditsSetUp(false)}
-        >
+        <Dialog title={`Set-up for ${firstName(client.name)}: ${lowerFirst(document.name)}`} onClose={() => setEditsSetUp(false)}>
           <SetUpEditor
             setUp={setUp ?? undefined}
             keep="Keep it for every time"
             onKeep={(next) => {
               setEditsSetUp(false);
-              void live.act(situation.lane.laneId, 'set-up', (context) => noteSetUp(context, next));
+              taps.noteSetUp(next);
             }}
           />
         </Dialog>

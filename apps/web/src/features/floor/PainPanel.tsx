@@ -2,7 +2,7 @@ import { lowerFirst, neighbour, type BriefIndex, type LaneSituation, type PainKi
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { LaneTaps } from './LanePanel.tsx';
+import type { LaneTaps } from './laneTaps.ts';
 import type { LiveSession } from './liveSession.ts';
 
 const KINDS: readonly { readonly kind: PainKind; readonly word: string }[] = [

@@ -4,19 +4,19 @@ import { Link } from 'react-router';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { SendState } from '../../shared/SendState.tsx';
 import { useNow } from '../../shared/useNow.ts';
-import type { LiveSession } from './liveSession.ts';
 
 interface TopBarProps {
-  readonly live: LiveSession;
   readonly state: SessionState;
   readonly situation: LaneSituation | null;
+  /** The last tap of the lane that is shown. */
   readonly undo: string | null;
+  readonly onUndo: () => void;
   /** Missing while finishing. */
   readonly onFinish: (() => void) | undefined;
 }
 
 /** The hour's clock, what waits to be sent, and the ways out. */
-export function TopBar({ live, state, situation, undo, onFinish }: TopBarProps) {
+export function TopBar({ state, situation, undo, onUndo, onFinish }: TopBarProps) {
   return (
     <header className="bg-neutral text-neutral-content flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-3 md:px-5">
       <Link to="/" aria-label="Leave the floor; the session stays open" className="grid size-11 place-items-center">
@@ -30,7 +30,7 @@ export function TopBar({ live, state, situation, undo, onFinish }: TopBarProps) 
           <button
             type="button"
             className="flex min-h-11 cursor-pointer items-center gap-2 rounded-xl px-3 underline-offset-4 hover:underline"
-            onClick={() => void live.undo()}
+            onClick={onUndo}
           >
             <Undo2 aria-hidden="true" size={18} /> Undo: {undo}
           </button>

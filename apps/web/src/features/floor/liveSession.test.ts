@@ -1,18 +1,18 @@
 import 'fake-indexeddb/auto';
-import { readFileSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import {
   countRep,
   endSet,
+  sayBestCue,
   seeFault,
+  setsOf,
   type EventsAnswer,
   type SessionBrief,
   type SessionEvent,
   type StartSession,
 } from '@waxwing/core';
-import { readPack } from '@waxwing/core/shapes';
 import { v4 } from 'uuid';
+import { starterLibrary } from '../../../../../packages/core/src/test/starterLibrary.ts';
 import { deviceStoreFor, type DeviceStore } from '../../shared/device/deviceStore.ts';
 import { Outbox } from '../../shared/device/outbox.ts';
 import { LiveSession } from './liveSession.ts';
@@ -21,11 +21,8 @@ const SQUAT = 'waxwing:bodyweight-squat';
 
 /** A brief of two movements of the starter library, as the server would make it. */
 function makeBrief(): SessionBrief {
-  const folder = join(process.cwd(), 'library');
-  const names = readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.yaml'));
-  const pack = readPack(names.map((name) => ({ name, text: readFileSync(join(folder, name), 'utf8') })));
-  if (!pack.ok) throw new Error(JSON.stringify(pack.problems));
-  const used = pack.value.movements.filter(({ id }) => /(box|bodyweight|goblet)-squat$/.test(id));
+  const { movements, vocabulary } = starterLibrary();
+  const used = movements.filter(({ id }) => /(box|bodyweight|goblet)-squat$/.test(id));
   const revisions = used.map((document) => ({ revisionId: v4(), number: 1, document }));
   const squat = revisions.find((revision) => revision.document.id === SQUAT)!;
   const lane: StartSession['lanes'][number] = { laneId: v4(), clientId: v4(), movements: [{ movementId: SQUAT }] };
@@ -43,7 +40,7 @@ function makeBrief(): SessionBrief {
     sessionId: v4(),
     localDate: '2026-03-02',
     zone: 'Etc/UTC',
-    vocabulary: pack.value.vocabulary,
+    vocabulary,
     revisions,
     kit: null,
     clients: [
@@ -77,7 +74,7 @@ async function open(): Promise<LiveSession> {
 }
 
 function counted(live: LiveSession): number {
-  return live.getSnapshot().state.sets[0]?.segments[0]?.counted ?? 0;
+  return setsOf(live.getSnapshot().state)[0]?.segments[0]?.counted ?? 0;
 }
 
 beforeEach(async () => {
@@ -114,39 +111,65 @@ describe('a live session', () => {
 
   test('taps that come faster than they can be kept are kept one after the other', async () => {
     const live = await open();
-    await Promise.all(Array.from({ length: 7 }, () => live.act(laneId, 'rep', countRep)));
+    await Promise.all(Array.from({ length: 7 }, () => live.act(laneId, countRep)));
     expect(counted(live)).toBe(7);
-    expect(live.getSnapshot().state.sets).toHaveLength(1);
+    expect(setsOf(live.getSnapshot().state)).toHaveLength(1);
   });
 
   test('closed and opened again it is where it was, and nothing was sent twice', async () => {
     const live = await open();
-    await live.act(laneId, 'rep', countRep);
-    await live.act(laneId, 'fault', (context) => seeFault(context, `${SQUAT}/knees-in`, 'left'));
+    await live.act(laneId, countRep);
+    await live.act(laneId, (context) => seeFault(context, `${SQUAT}/knees-in`, 'left'));
     const before = live.getSnapshot().state;
     live.close();
     const again = await open();
     expect(again.getSnapshot().state).toEqual(before);
-    await again.act(laneId, 'end', (context) => endSet(context, 'done'));
+    await again.act(laneId, (context) => endSet(context, 'done'));
     await outbox.flush();
     expect(new Set(sent.map((event) => event.id)).size).toBe(sent.length);
     expect(sent).toHaveLength((await store.events(brief.sessionId)).length);
   });
 
-  test('undo takes back the last tap with all that it did, and only that', async () => {
+  test('undo takes back the last tap of a lane with all that it did, says what it was, and outlives a reload', async () => {
     const live = await open();
-    await live.act(laneId, 'rep', countRep);
-    await live.act(laneId, 'rep', countRep);
-    await live.act(laneId, 'fault', (context) => seeFault(context, `${SQUAT}/knees-in`));
-    expect(live.getSnapshot().undo).toBe('fault');
-    await live.undo();
-    expect(live.getSnapshot().state.sets[0]!.faults).toEqual([]);
-    await live.undo();
-    expect(counted(live)).toBe(1);
+    await live.act(laneId, countRep);
+    await live.act(laneId, countRep);
+    await live.act(laneId, (context) => seeFault(context, `${SQUAT}/knees-in`), sayBestCue);
+    expect(live.lastTap(laneId)).toMatchObject({ text: 'knee drops in', eventIds: [expect.any(String), expect.any(String)] });
+    await live.undo(laneId);
+    expect(setsOf(live.getSnapshot().state)[0]).toMatchObject({ faults: [], trials: [] });
+    live.close();
+
+    const again = await open();
+    expect(again.lastTap(laneId)?.text).toBe('rep');
+    await again.undo(laneId);
+    expect(counted(again)).toBe(1);
     // The first rep began the set: taking it back takes the set back.
-    await live.undo();
-    expect(live.getSnapshot().state.sets).toEqual([]);
-    expect(live.getSnapshot().undo).toBeNull();
+    await again.undo(laneId);
+    expect(setsOf(again.getSnapshot().state)).toEqual([]);
+    expect(again.lastTap(laneId)).toBeNull();
+    await again.undo(laneId);
+    expect(setsOf(again.getSnapshot().state)).toEqual([]);
+  });
+
+  test('each lane takes back its own last tap, whoever tapped in between', async () => {
+    const [first] = brief.clients;
+    const item = { ...first!.items[0]!, itemId: v4() };
+    const second = { ...first!, clientId: v4(), laneId: v4(), name: 'Jonah Abara', items: [item] };
+    await store.saveBrief({ ...brief, clients: [first!, second] });
+    const live = await open();
+    await live.act(laneId, countRep);
+    const before = live.situation(laneId);
+    await live.act(second.laneId, countRep);
+    // The other lane's tap leaves this one as it is, to the very object.
+    expect(live.situation(laneId)).toBe(before);
+    await live.act(second.laneId, (context) => endSet(context, 'done'));
+    expect(live.lastTap(laneId)?.text).toBe('rep');
+    expect(live.lastTap(second.laneId)?.text).toBe('end of set');
+    await live.undo(laneId);
+    const [mine, theirs] = live.getSnapshot().state.lanes;
+    expect(mine!.sets).toEqual([]);
+    expect(theirs!.sets[0]!.endedAt).not.toBeNull();
   });
 
   test('without brief and without a server it says why', async () => {

@@ -1,12 +1,16 @@
 import {
-  foldSession,
+  SessionFold,
   indexBrief,
-  laneSituation,
+  lastTap,
   openSession,
+  rememberSituations,
   type ActionContext,
   type BriefIndex,
   type EventDraft,
   type EventsPage,
+  type LaneSituation,
+  type LaneState,
+  type LastTap,
   type SessionBrief,
   type SessionEvent,
   type SessionState,
@@ -19,29 +23,24 @@ import type { Outbox } from '../../shared/device/outbox.ts';
 export interface LiveSnapshot {
   readonly index: BriefIndex;
   readonly state: SessionState;
-  /** What the last tap was, as long as it can be taken back. */
-  readonly undo: string | null;
-}
-
-interface Done {
-  readonly label: string;
-  readonly eventIds: readonly string[];
 }
 
 export type Action = (context: ActionContext) => readonly EventDraft[];
 
 /**
- * A session that is going on: the events kept on this device, folded. Every tap is kept first and shown then; the outbox
+ * A session that is going on: the events kept on this device, and what they come to. Every tap is kept first and shown then; the outbox
  * brings it to the server when it can.
  */
 export class LiveSession {
   private snapshot: LiveSnapshot;
-  private readonly events = new Map<string, SessionEvent>();
+  private readonly fold: SessionFold;
   private readonly listeners = new Set<() => void>();
-  private readonly done: Done[] = [];
   /** Taps one after the other: each decides on what the one before has left. */
   private queue: Promise<unknown> = Promise.resolve();
   private readonly stopListening: () => void;
+  private readonly situationOf: ReturnType<typeof rememberSituations>;
+  /** Of each lane, with the state that it was found in. */
+  private readonly lastTaps = new Map<string, { readonly lane: LaneState | undefined; readonly tap: LastTap | null }>();
 
   private constructor(
     private readonly store: DeviceStore,
@@ -49,8 +48,9 @@ export class LiveSession {
     brief: SessionBrief,
     events: readonly SessionEvent[],
   ) {
-    for (const event of events) this.events.set(event.id, event);
-    this.snapshot = { index: indexBrief(brief), state: foldSession(this.events.values()), undo: null };
+    this.fold = new SessionFold(events);
+    this.snapshot = { index: indexBrief(brief), state: this.fold.state };
+    this.situationOf = rememberSituations(this.snapshot.index);
     this.stopListening = store.onOtherTab((sessionId) => {
       if (sessionId === brief.sessionId) void this.enqueue(() => this.readAgain());
     });
@@ -65,7 +65,7 @@ export class LiveSession {
       await store.saveBrief(brief);
     }
     const live = new LiveSession(store, outbox, brief, await store.events(sessionId));
-    if (live.snapshot.state.status === 'not-started') await live.append('', () => openSession(brief));
+    if (live.snapshot.state.status === 'not-started') await live.append(() => openSession(brief));
     void live.catchUp();
     return live;
   }
@@ -77,43 +77,58 @@ export class LiveSession {
 
   readonly getSnapshot = (): LiveSnapshot => this.snapshot;
 
+  /** What a lane needs on screen now; the same object as long as nothing that it rests on has changed. */
+  situation(laneId: string): LaneSituation | null {
+    return this.situationOf(this.snapshot.state, laneId);
+  }
+
+  /** What a lane's Undo would take back. */
+  lastTap(laneId: string): LastTap | null {
+    const { index, state } = this.snapshot;
+    const lane = state.lanes.find((each) => each.laneId === laneId);
+    const known = this.lastTaps.get(laneId);
+    // Whatever a tap did, it did to its lane.
+    if (known && known.lane === lane) return known.tap;
+    const tap = lastTap(this.fold, index, laneId);
+    this.lastTaps.set(laneId, { lane, tap });
+    return tap;
+  }
+
   /** One tap of a lane: what it means is decided on the state as it is when its turn comes. */
-  act(laneId: string, label: string, ...actions: readonly Action[]): Promise<void> {
+  act(laneId: string, ...actions: readonly Action[]): Promise<void> {
     return this.enqueue(async () => {
-      const eventIds: string[] = [];
+      const tap = v4();
       for (const action of actions) {
         const { index, state } = this.snapshot;
-        const situation = laneSituation(index, state, laneId);
+        const situation = this.situation(laneId);
         if (!situation) return;
-        const drafts = action({ index, state, situation, newId: () => v4() });
-        eventIds.push(...(await this.keep(drafts)));
+        await this.keep(action({ index, state, situation, newId: () => v4() }), tap);
       }
-      this.remember(label, eventIds);
     });
   }
 
-  /** Events that don't come from a lane's situation. */
-  append(label: string, drafts: () => readonly EventDraft[]): Promise<void> {
-    return this.enqueue(async () => this.remember(label, await this.keep(drafts())));
+  /** Events that don't come from a lane's situation, and that nobody takes back with Undo. */
+  append(drafts: () => readonly EventDraft[]): Promise<void> {
+    return this.enqueue(() => this.keep(drafts()));
   }
 
   /** Another payload for something that was kept. */
   amend(eventId: string, draft: EventDraft): Promise<void> {
-    return this.append('', () => [this.correctionOf(eventId, draft)]);
+    return this.append(() => [this.correctionOf(eventId, draft)]);
   }
 
-  /** Takes the last tap back. Nothing is deleted: it is retracted. */
-  undo(): Promise<void> {
-    return this.enqueue(async () => {
-      const last = this.done.pop();
-      if (!last) return;
-      await this.keep(last.eventIds.map((eventId) => this.correctionOf(eventId, { type: 'retracted', payload: { eventId } })));
-    });
+  /** Takes the last tap of a lane back. Nothing is deleted: it is retracted. */
+  undo(laneId: string): Promise<void> {
+    return this.append(() =>
+      (this.lastTap(laneId)?.eventIds ?? []).map((eventId) =>
+        this.correctionOf(eventId, { type: 'retracted', payload: { eventId } }),
+      ),
+    );
   }
 
   /** What takes back or amends an event is about whom that was about, so that forgetting them forgets it too. */
   private correctionOf(eventId: string, draft: EventDraft): EventDraft {
-    const corrected = this.events.get(eventId);
+    const corrected = this.fold.event(eventId);
     return {
       ...draft,
       ...(corrected?.laneId && { laneId: corrected.laneId }),
@@ -132,24 +147,15 @@ export class LiveSession {
     return next;
   }
 
-  private remember(label: string, eventIds: readonly string[]): void {
-    if (label && eventIds.length > 0) this.done.push({ label, eventIds });
-    this.publish();
-  }
-
-  private async keep(drafts: readonly EventDraft[]): Promise<string[]> {
-    if (drafts.length === 0) return [];
+  private async keep(drafts: readonly EventDraft[], tap?: string): Promise<void> {
+    if (drafts.length === 0) return;
     const { index, state } = this.snapshot;
-    const events = await this.store.append(index.brief.sessionId, drafts, state.lamport, new Date());
-    for (const event of events) this.events.set(event.id, event);
-    this.publish();
+    this.takeIn(await this.store.append(index.brief.sessionId, drafts, state.lamport, new Date(), tap));
     void this.outbox.flush();
-    return events.map((event) => event.id);
   }
 
   private async readAgain(): Promise<void> {
-    for (const event of await this.store.events(this.snapshot.index.brief.sessionId)) this.events.set(event.id, event);
-    this.publish();
+    this.takeIn(await this.store.events(this.snapshot.index.brief.sessionId));
   }
 
   /** What another device did to this session; without a network it is asked for another time. */
@@ -163,12 +169,10 @@ export class LiveSession {
     }
   }
 
-  private publish(): void {
-    this.snapshot = {
-      ...this.snapshot,
-      state: foldSession(this.events.values()),
-      undo: this.done.at(-1)?.label ?? null,
-    };
+  private takeIn(events: readonly SessionEvent[]): void {
+    const { state } = this.fold.add(events);
+    if (state === this.snapshot.state) return;
+    this.snapshot = { ...this.snapshot, state };
     for (const listener of this.listeners) listener();
   }
 }

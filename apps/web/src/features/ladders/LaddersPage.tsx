@@ -1,4 +1,4 @@
-import { isOpenTo, ladderOf, pathTo, reach, type LadderPath, type MovementDocument } from '@waxwing/core';
+import { firstName, isOpenTo, ladderOf, pathTo, reach, type LadderPath, type MovementDocument } from '@waxwing/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Choice } from '../../shared/Choice.tsx';
@@ -44,7 +44,7 @@ export default function LaddersPage() {
           label="For"
           none="everybody’s rungs"
           value={address.get('for')}
-          options={(clients.data ?? []).map(({ clientId, name }) => ({ value: clientId, text: `for ${name.split(' ')[0]}` }))}
+          options={(clients.data ?? []).map(({ clientId, name }) => ({ value: clientId, text: `for ${firstName(name)}` }))}
           onChoose={(id) => address.set({ for: id })}
         />
         <button

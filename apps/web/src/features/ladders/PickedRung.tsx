@@ -1,4 +1,13 @@
-import { hasShown, isOpenTo, lowerFirst, shownFirstText, type LadderPath, type MovementDocument, type Step } from '@waxwing/core';
+import {
+  firstName,
+  hasShown,
+  isOpenTo,
+  lowerFirst,
+  shownFirstText,
+  type LadderPath,
+  type MovementDocument,
+  type Step,
+} from '@waxwing/core';
 import { ArrowRight, Flag } from 'lucide-react';
 import { Link } from 'react-router';
 import { usePractice, type IndexedLibrary } from '../../shared/queries.ts';
@@ -17,7 +26,7 @@ interface PickedRungProps {
 /** Under the map: what the picked rung asks and leads to, and the way to a goal. Stays in sight. */
 export function PickedRung({ library, document, viewpoint, goal, way, search, onGoal }: PickedRungProps) {
   const { openness, client } = viewpoint;
-  const name = client?.name.split(' ')[0];
+  const name = client && firstName(client.name);
   const obstacles = openness?.obstaclesTo(document.id) ?? [];
   const easier = library.ladder.easierFrom(document.id);
   const harder = library.ladder.harderFrom(document.id);
@@ -90,7 +99,7 @@ function Way({
   viewpoint: { client },
 }: Pick<PickedRungProps, 'library' | 'way' | 'viewpoint'> & { readonly goal: string }) {
   const practice = usePractice(client?.clientId ?? null);
-  const name = client?.name.split(' ')[0];
+  const name = client && firstName(client.name);
   if (!way) {
     const cautions = new Set(client?.cautions.map(({ caution }) => caution));
     const document = library.revision(goal)?.document;

@@ -1,15 +1,9 @@
-import { readFileSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import type { MovementDocument } from '@waxwing/core';
-import { readPack } from '@waxwing/core/shapes';
+import { starterLibrary } from '../../../../../packages/core/src/test/starterLibrary.ts';
 import { layoutFamily } from './layout.ts';
 
-const folder = join(process.cwd(), 'library');
-const names = readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.yaml'));
-const pack = readPack(names.map((name) => ({ name, text: readFileSync(join(folder, name), 'utf8') })));
-if (!pack.ok) throw new Error(JSON.stringify(pack.packProblems));
-const { movements } = pack.value;
+const { movements } = starterLibrary();
 const family = (id: string): MovementDocument[] => movements.filter((each) => each.family === id);
 
 describe.each([...new Set(movements.map((each) => each.family))])('the map of %s', (id) => {

@@ -1,4 +1,4 @@
-import type { ClientSummary, MarksAnswer, Openness } from '@waxwing/core';
+import { firstName, type ClientSummary, type MarksAnswer, type Openness } from '@waxwing/core';
 
 /** What stands on a rung: the chosen client's mark, or everybody's names where they have come to. */
 export interface RungMarks {
@@ -6,7 +6,7 @@ export interface RungMarks {
 }
 
 export function marksFor(openness: Openness | null, everybody: MarksAnswer, clients: readonly ClientSummary[]): RungMarks {
-  const nameOf = new Map(clients.map(({ clientId, name }) => [clientId, name.split(' ')[0]!]));
+  const nameOf = new Map(clients.map(({ clientId, name }) => [clientId, firstName(name)]));
   return {
     of: (movementId) => {
       if (openness) {

@@ -1,4 +1,4 @@
-import { IMPACTS, POSITIONS } from '@waxwing/core';
+import { firstName, IMPACTS, POSITIONS } from '@waxwing/core';
 import { Choice } from '../../shared/Choice.tsx';
 import { useClients, usePlaces, type IndexedLibrary } from '../../shared/queries.ts';
 import type { useAddress } from '../../shared/useAddress.ts';
@@ -30,7 +30,7 @@ export function FacetChoices({ library, address }: { library: IndexedLibrary; ad
         'for',
         'Open to',
         'open to anybody',
-        (clients.data ?? []).map(({ clientId, name }) => ({ value: clientId, text: `open to ${name.split(' ')[0]}` })),
+        (clients.data ?? []).map(({ clientId, name }) => ({ value: clientId, text: `open to ${firstName(name)}` })),
       )}
       {choice(
         'place',

@@ -1,4 +1,5 @@
 import {
+  firstName,
   PATTERNS,
   doseText,
   facetsFrom,
@@ -153,11 +154,7 @@ function countText(rows: readonly Row[], client: ClientSummary | null): string {
   const open = rows.filter(({ obstacles }) => obstacles.length === 0).length;
   const shut = rows.length - open;
   if (!client) return shut > 0 ? `${open} can be done there, ${shut} can’t` : `${rows.length} found`;
-  return `${open} open to ${firstName(client)}, ${shut} not yet`;
-}
-
-function firstName({ name }: ClientSummary): string {
-  return name.split(' ')[0]!;
+  return `${open} open to ${firstName(client.name)}, ${shut} not yet`;
 }
 
 interface PatternChoiceProps {
@@ -210,7 +207,7 @@ function Results({ library, rows, query, stances, client }: ResultsProps) {
             query={query}
             stances={stances}
             client={client}
-            heading={i === shut ? (client ? `Not open to ${firstName(client)} yet` : 'Can’t be done there') : null}
+            heading={i === shut ? (client ? `Not open to ${firstName(client.name)} yet` : 'Can’t be done there') : null}
           />
         ))}
       </ul>

@@ -1,4 +1,4 @@
-import { amountText, loadFormsOf, loadTextIn, type ClientSummary, type MovementDocument } from '@waxwing/core';
+import { firstName, amountText, loadFormsOf, loadTextIn, type ClientSummary, type MovementDocument } from '@waxwing/core';
 import { Choice } from '../../shared/Choice.tsx';
 import { useHistory, usePlaces, type IndexedLibrary } from '../../shared/queries.ts';
 import { useAddress } from '../../shared/useAddress.ts';
@@ -30,7 +30,7 @@ function Advice({ client, library, document, history }: LoadToTakeProps & { hist
           {loadTextIn(load, client.unit ?? 'kg')}, {amountText(target, document.dose.kind)}
           {document.dose.perSide && ' a side'}
         </b>{' '}
-        for {client.name.split(' ')[0]}
+        for {firstName(client.name)}
       </span>
       <Choice
         label="With the kit of"

@@ -1,4 +1,5 @@
 import {
+  firstName,
   doseText,
   resolveMovement,
   rungs,
@@ -109,7 +110,7 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
       }
       printed={<MovementSheet movement={movement} library={library} />}
     >
-      {client && openness && <OpenTo openness={openness} movementId={document.id} name={client.name.split(' ')[0]!} />}
+      {client && openness && <OpenTo openness={openness} movementId={document.id} name={firstName(client.name)} />}
       {client && <LoadToTake client={client} library={library} document={document} />}
       <div className={clsx('grid gap-x-6 gap-y-5', document.figure && 'lg:grid-cols-[16.5rem_minmax(0,1fr)]')}>
         <FigureStage

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import {
+  firstName,
   amountText,
   answerText,
   loadText,
@@ -106,7 +107,7 @@ function LaneSection({ lane, names, clientName }: { lane: LaneLog; names: Names;
           ))}
         </ul>
         <Link to={`/start/${lane.clientId}`} className="btn btn-primary mt-3 min-h-12">
-          Start another session with {clientName.split(' ')[0]}
+          Start another session with {firstName(clientName)}
         </Link>
       </section>
       {lane.pains.map((pain) => (

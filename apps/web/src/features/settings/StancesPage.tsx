@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { stancePointsOf, type ClientSummary, type StancePoint, type Stances, type StancesAnswer } from '@waxwing/core';
+import { firstName, stancePointsOf, type ClientSummary, type StancePoint, type Stances, type StancesAnswer } from '@waxwing/core';
 import clsx from 'clsx';
 import { useEffect, useMemo } from 'react';
 import { api } from '../../shared/api.ts';
@@ -22,7 +22,7 @@ function useHolder(stances: StancesAnswer | undefined, clients: readonly ClientS
   const path = client ? `clients/${client.clientId}/stances` : who === 'studio' ? 'stances/studio' : 'stances/mine';
   return {
     who: client ? client.clientId : who === 'studio' ? 'studio' : 'mine',
-    name: client?.name.split(' ')[0] ?? null,
+    name: client ? firstName(client.name) : null,
     above,
     own,
     path,
@@ -70,7 +70,7 @@ export default function StancesPage() {
           label="A client’s"
           none="a client’s"
           value={holder.name ? holder.who : null}
-          options={(clients.data ?? []).map(({ clientId, name }) => ({ value: clientId, text: `${name.split(' ')[0]}’s` }))}
+          options={(clients.data ?? []).map(({ clientId, name }) => ({ value: clientId, text: `${firstName(name)}’s` }))}
           onChoose={(id) => holder.choose(id || 'mine')}
         />
         {!holder.mayChange && <span>Only the studio’s owner decides these.</span>}

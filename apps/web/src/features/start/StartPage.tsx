@@ -1,4 +1,5 @@
 import {
+  firstName,
   rackFor,
   readinessOf,
   type ClientSummary,
@@ -63,7 +64,7 @@ function useWhere(client: ClientSummary) {
   const rooms = usePlaces().data ?? [];
   const [chosen, choose] = useState<string | null>(rooms[0]?.placeId ?? null);
   const room = rooms.find(({ placeId }) => placeId === chosen) ?? null;
-  const name = client.name.split(' ')[0];
+  const name = firstName(client.name);
   return {
     chosen,
     choose,

@@ -1,4 +1,4 @@
-import { lowerFirst, type SessionSummary, type TodayAnswer, type TodayClient, type TodayVisit } from '@waxwing/core';
+import { firstName, lowerFirst, type SessionSummary, type TodayAnswer, type TodayClient, type TodayVisit } from '@waxwing/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api } from '../../shared/api.ts';
@@ -100,7 +100,7 @@ function Visitor({ client }: { client: TodayClient }) {
         )}
       </div>
       <Link to={`/start/${client.clientId}`} className="btn btn-primary min-h-12 self-start px-5 text-base">
-        Start with {client.name.split(' ')[0]}
+        Start with {firstName(client.name)}
       </Link>
     </article>
   );

@@ -1,4 +1,4 @@
-import { amountText, loadTextIn, type MovementDocument, type MovementHistory } from '@waxwing/core';
+import { firstName, amountText, loadTextIn, type MovementDocument, type MovementHistory } from '@waxwing/core';
 import { Choice } from '../../shared/Choice.tsx';
 import { useClients, useHistory, useLibrary } from '../../shared/queries.ts';
 import { useAddress } from '../../shared/useAddress.ts';
@@ -42,7 +42,7 @@ export function ClientNumbers({
               key={document.id}
               type="button"
               className="btn btn-sm min-h-11 font-normal"
-              onClick={() => onTake({ clientName: client.name.split(' ')[0]!, document, past })}
+              onClick={() => onTake({ clientName: firstName(client.name), document, past })}
             >
               {document.name}: {amountText(past.done, document.dose.kind)}, {loadTextIn(past.load, client.unit ?? 'kg')}
             </button>

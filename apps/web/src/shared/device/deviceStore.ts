@@ -74,7 +74,13 @@ export class DeviceStore {
    * Gives drafts their place and keeps them, all or none, before anybody sees them: what is on screen is what is kept. The
    * sequence is drawn in the same transaction, so that two tabs of one sign-in never use a number twice.
    */
-  async append(sessionId: string, drafts: readonly EventDraft[], seenLamport: number, at: Date): Promise<SessionEvent[]> {
+  async append(
+    sessionId: string,
+    drafts: readonly EventDraft[],
+    seenLamport: number,
+    at: Date,
+    tap?: string,
+  ): Promise<SessionEvent[]> {
     const transaction = this.db.transaction(['events', 'meta'], 'readwrite', { durability: 'relaxed' });
     const meta = transaction.objectStore('meta');
     const known = (await meta.get('replica')) as Replica | undefined;
@@ -91,6 +97,7 @@ export class DeviceStore {
         lamport,
         at: at.toISOString(),
         actor: 'trainer',
+        ...(tap && { tap }),
       }) as SessionEvent;
       nextSeq += 1;
       return event;

@@ -9,7 +9,7 @@ import {
   type FaultStrength,
   type PoseableFault,
 } from '@waxwing/core/figure';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { FigureSvg } from './FigureSvg.tsx';
 import { useRep } from './useRep.ts';
 
@@ -36,8 +36,8 @@ export function viewOf(fault: Pick<MovementFault, 'views'>, stands?: View): View
   return stands && fault.views.includes(stands) ? stands : fault.views[0]!;
 }
 
-/** The fault over the good pose at its moment, from where it is seen. Nothing when the movement has no figure. */
-export function FaultStill(props: FaultStillProps) {
+/** The fault over the good pose at its moment, from where it is seen. Nothing when the movement has no figure. A tap elsewhere doesn't draw it anew. */
+export const FaultStill = memo(function FaultStill(props: FaultStillProps) {
   const { document, lexicon, fault, view, side, workingSide = 'right', strength, className, hasArrow = false } = props;
   const isOneSide = document.laterality !== 'both';
   // A movement on one side is written with the left working: the fault is there, and the mirror brings it to the side meant.
@@ -81,4 +81,4 @@ export function FaultStill(props: FaultStillProps) {
       {...(props.isDescribed && { label: `The fault: ${words}` })}
     />
   );
-}
+});

@@ -1,6 +1,6 @@
 import type { Lexicon, MovementDocument, Phase, Side, View } from '@waxwing/core';
 import { azimuthOf, describePose, frameOf, type Frame } from '@waxwing/core/figure';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { FigureSvg } from './FigureSvg.tsx';
 import { useRep } from './useRep.ts';
 
@@ -28,7 +28,7 @@ interface PhaseStillProps {
 }
 
 /** A movement at one of its moments. Nothing when it has no figure. */
-export function PhaseStill(props: PhaseStillProps) {
+export const PhaseStill = memo(function PhaseStill(props: PhaseStillProps) {
   const {
     document,
     lexicon,
@@ -61,4 +61,4 @@ export function PhaseStill(props: PhaseStillProps) {
       {...(isDescribed && { label: describePose(rep, key.posture, key.contacts) })}
     />
   );
-}
+});

@@ -1,0 +1,129 @@
+import {
+  VIEWS,
+  answerOf,
+  beginSet,
+  changeView,
+  countRep,
+  endSet,
+  lookClean,
+  lookGone,
+  makeChange,
+  neighbour,
+  nextSetAfter,
+  noteOutcome,
+  noteSetUp,
+  planNextSet,
+  rateEffort,
+  reportPain,
+  sayAnotherCue,
+  sayBestCue,
+  seeFault,
+  segmentAmount,
+  startItem,
+  swapFor,
+  switchSide,
+  takeNextSet,
+  type Change,
+  type CueOutcome,
+  type EffortAnswer,
+  type EndReason,
+  type Load,
+  type SetUp,
+  type Side,
+  type View,
+} from '@waxwing/core';
+import type { LiveSession } from './liveSession.ts';
+
+/** Every tap that a lane knows, named for what the trainer does. */
+export interface LaneTaps {
+  readonly count: () => void;
+  readonly begin: () => void;
+  readonly otherSide: () => void;
+  readonly see: (faultId: string, side?: Side) => void;
+  readonly looksGood: () => void;
+  /** After a cue that didn't do it, the next one comes up by itself. */
+  readonly outcome: (outcome: CueOutcome) => void;
+  /** The same in the rest, when nothing more is said. */
+  readonly outcomeInRest: (outcome: CueOutcome) => void;
+  readonly sayAnotherWay: () => void;
+  readonly sayIt: () => void;
+  readonly change: (change: Change, load?: Load) => void;
+  readonly swap: (movementId: string) => void;
+  readonly pain: () => void;
+  readonly end: (reason?: EndReason) => void;
+  /** So many more or fewer than what stands for a segment. */
+  readonly correctCount: (segmentId: string, by: number) => void;
+  readonly rate: (answer: EffortAnswer) => void;
+  readonly goTo: (itemId: string) => void;
+  readonly takeNextSet: () => void;
+  readonly planNextSet: (target: number, load: Load) => void;
+  /** Another load from the next set on, at the target that stands. */
+  readonly takeLoad: (load: Load) => void;
+  readonly noteSetUp: (setUp: SetUp) => void;
+  readonly gone: () => void;
+  /** Where the trainer stands; without a view, the next one round. */
+  readonly standAt: (view?: View) => void;
+  /** Takes back the last tap of the lane. */
+  readonly undo: () => void;
+}
+
+/**
+ * The taps of a lane. What each means is decided when its turn comes, on what stands then: fast fingers are ahead of what has been drawn.
+ */
+export function laneTaps(live: LiveSession, laneId: string): LaneTaps {
+  const act = (...actions: Parameters<LiveSession['act']>[1][]) => void live.act(laneId, ...actions);
+  return {
+    count: () => act(countRep),
+    begin: () => act(beginSet),
+    otherSide: () => act(switchSide),
+    see: (faultId, side) => act((context) => seeFault(context, faultId, side), sayBestCue),
+    looksGood: () => act((context) => (context.situation.isWorking ? lookClean(context) : [])),
+    outcome: (outcome) => act((context) => noteOutcome(context, outcome), outcome === 'fixed' ? () => [] : sayBestCue),
+    outcomeInRest: (outcome) => act((context) => noteOutcome(context, outcome)),
+    sayAnotherWay: () => act(sayAnotherCue),
+    sayIt: () => act(sayBestCue),
+    change: (change, load) => act((context) => makeChange(context, change, load)),
+    swap: (movementId) =>
+      act((context) => {
+        const { correction, client, item } = context.situation;
+        const path = neighbour(context.index, client.clientId, item.movementId, 'easier');
+        const levers = path?.movementId === movementId ? path.levers : [];
+        return swapFor(context, movementId, levers, correction?.triage.first.fault.faultId);
+      }),
+    pain: () => act((context) => reportPain(context, 'other')),
+    end: (reason = 'done') => act((context) => endSet(context, reason)),
+    correctCount: (segmentId, by) =>
+      act((context) => {
+        const { set } = context.situation;
+        const segment = set?.segments.find((each) => each.segmentId === segmentId);
+        const amount = Math.max(0, (segment ? segmentAmount(segment) : 0) + by);
+        return endSet(context, set?.endReason ?? 'done', [{ segmentId, amount }]);
+      }),
+    rate: (answer) => act((context) => rateEffort(context, answer)),
+    goTo: (itemId) =>
+      act((context) => {
+        const next = context.situation.lane.items.find((each) => each.itemId === itemId);
+        return next ? startItem(context, next) : [];
+      }),
+    takeNextSet: () =>
+      act((context) => {
+        const { isWorking, set } = context.situation;
+        if (isWorking || !set?.effort) return [];
+        return takeNextSet(context, nextSetAfter(context.index, context.situation, set, answerOf(set)!));
+      }),
+    planNextSet: (target, load) => act((context) => planNextSet(context, target, load)),
+    takeLoad: (load) => act((context) => planNextSet(context, context.situation.item.target, load)),
+    noteSetUp: (setUp) => act((context) => noteSetUp(context, setUp)),
+    gone: () =>
+      act((context) => {
+        const first = context.situation.correction?.triage.first.fault.faultId;
+        return first ? lookGone(context, first) : [];
+      }),
+    standAt: (view) =>
+      act((context) => {
+        const { lane } = context.situation;
+        return changeView(context, view ?? VIEWS[(VIEWS.indexOf(lane.view) + 1) % VIEWS.length]!);
+      }),
+    undo: () => void live.undo(laneId),
+  };
+}
