@@ -1,6 +1,7 @@
 #!/usr/bin/env node
 // The two commands of a fresh machine, and the start of a real studio. Built-ins only: it runs before anything is installed.
 import { spawn, spawnSync } from 'node:child_process';
+import { Buffer } from 'node:buffer';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';

@@ -139,7 +139,7 @@ async function fillHistory(
         chance,
       );
       seqs[person.trainer] += events.length;
-      const session = await app.get(Sessions).mine(actor, brief.sessionId);
+      const session = await app.get(Sessions).mineToWrite(actor, brief.sessionId);
       for (let from = 0; from < events.length; from += EVENT_BATCH_MAX) {
         const { refused } = await app.get(EventLog).append(actor, session, events.slice(from, from + EVENT_BATCH_MAX));
         if (refused.length > 0) throw new Error(`the demo made an event that the server refuses: ${JSON.stringify(refused[0])}`);

@@ -11,6 +11,7 @@ import { signInLimit } from './accounts/signInLimit.ts';
 import { SignIns } from './accounts/signIns.ts';
 import { AppModule } from './app.module.ts';
 import { OpenDatabase } from './database/openDatabase.ts';
+import { ENTITIES } from './entities.ts';
 import { serveApiDocs } from './http/apiDocs.ts';
 import { boundedBody, EVENTS_BOUNDS, ORDINARY_BOUNDS } from './http/boundedBody.ts';
 import { ErrorAnswers } from './http/errorAnswers.ts';
@@ -51,7 +52,7 @@ const REQUEST_MS = 60_000;
 export async function createApp(options: AppOptions): Promise<NestExpressApplication> {
   const { databaseFile: file, backupFolder, address } = options;
   const webFolder = options.webFolder && resolve(options.webFolder);
-  const database = await OpenDatabase.open({ file, ...(backupFolder && { backupFolder }) });
+  const database = await OpenDatabase.open({ file, ...(backupFolder && { backupFolder }) }, ENTITIES);
   try {
     const app = await NestFactory.create<NestExpressApplication>(AppModule.on(database, options), {
       logger: options.quiet ? ['error'] : ['error', 'warn'],

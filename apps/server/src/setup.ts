@@ -8,6 +8,7 @@ import { restoreBackup } from './database/openDatabase.ts';
 import { Transactions } from './database/transactions.ts';
 import { Library } from './library/library.ts';
 import { libraryFiles } from './library/libraryFiles.ts';
+import { Reprojection } from './sessions/reprojection.ts';
 import { StudioSetup } from './studio/studioSetup.ts';
 
 /** Makes a real studio from the command line, and takes in its people until the app can. */
@@ -17,6 +18,7 @@ const USAGE = `Usage (passwords come from WAXWING_PASSWORD, so that they are in 
   npm run setup -- client  --name "Their Name" --born 1980 --trainer you
   npm run setup -- password --login you      (a new password, where nobody can sign in to set it)
   npm run setup -- backup                    (makes a backup now)
+  npm run setup -- reproject                 (builds every session’s log anew from its events)
   npm run setup -- restore FILE              (puts a backup in the database's place; what was there is kept beside it)
 The server must not be running on the same database.`;
 
@@ -116,6 +118,10 @@ try {
     case 'backup': {
       const { file } = await app.get(Backups).make('asked');
       console.log(`Made and checked: ${file}`);
+      break;
+    }
+    case 'reproject': {
+      console.log(`Built anew: the logs of ${await app.get(Reprojection).all()} sessions.`);
       break;
     }
     default:

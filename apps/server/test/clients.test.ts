@@ -18,7 +18,7 @@ import {
 import Database from 'better-sqlite3';
 import { v4, v7 } from 'uuid';
 import { DataSource } from 'typeorm';
-import { ENTITIES } from '../src/database/entities.ts';
+import { ENTITIES } from '../src/entities.ts';
 import { Transactions } from '../src/database/transactions.ts';
 import { ClientRemoval } from '../src/privacy/clientRemoval.ts';
 import { NOBODYS, ROWS_OF_A_CLIENT, SHARED_ROWS, THE_RECORD, TOMBSTONES } from '../src/privacy/personalData.ts';

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import {
+  firstName,
   foldSession,
   indexBrief,
   laneSituation,
@@ -10,10 +11,13 @@ import {
   type EventDraft,
   type SessionBrief,
 } from '@waxwing/core';
+import type Database from 'better-sqlite3';
+import { DataSource } from 'typeorm';
 import { v4 } from 'uuid';
 import type { SignedInClient } from './testServer.ts';
 import { TestServer } from './testServer.ts';
 
+const onTestEnd: (() => Promise<void>)[] = [];
 let server: TestServer;
 let maren: SignedInClient;
 
@@ -21,7 +25,10 @@ beforeAll(async () => {
   server = await TestServer.start();
   maren = await server.signIn('owner');
 });
-afterAll(() => server.stop());
+afterAll(async () => {
+  for (const end of onTestEnd) await end();
+  await server.stop();
+});
 
 const SQUAT = 'waxwing:bodyweight-squat';
 const FAULT = `${SQUAT}/knees-in`;
@@ -90,7 +97,7 @@ function cuesFor(brief: SessionBrief) {
     client.laneId,
   )!;
   const fault = situation.movement.faults.find((each) => each.faultId === FAULT)!;
-  return rankCues({ fault, clientName: client.name.split(' ')[0]!, book: client.book, said: [] });
+  return rankCues({ fault, clientName: firstName(client.name), book: client.book, said: [] });
 }
 
 test('two weeks of sessions with two clients: the cue that works for one comes first for her, and the tallies are exact', async () => {
@@ -135,4 +142,62 @@ test('two weeks of sessions with two clients: the cue that works for one comes f
   // On another movement the same shared cue brings what others did with its fault type.
   const lunge = await maren.start(jonah, ['waxwing:reverse-lunge'], '2026-03-16');
   expect(lunge.clients[0]!.book.othersByType[tallyKey('knees-in', LAMPS)]).toEqual({ trials: 5, score: 4.5, fixed: 4 });
+});
+
+/** Grows with every hour that is coached. */
+const GROWING = /^(events|sessions|session_clients|log_\w+|bookings|booking_clients|client_measurements)$/;
+
+test('what is asked while somebody waits goes by an index: every statement that these requests make', async () => {
+  // One that has asked nothing yet: a statement is prepared once.
+  const fresh = await TestServer.start();
+  onTestEnd.push(() => fresh.stop());
+  const connection = (fresh.app.get(DataSource).driver as unknown as { databaseConnection: Database.Database })
+    .databaseConnection;
+  const prepare = connection.prepare.bind(connection);
+  const asked = new Set<string>();
+  connection.prepare = ((sql: string) => {
+    asked.add(sql);
+    return prepare(sql);
+  }) as typeof connection.prepare;
+
+  const owner = await fresh.signIn('owner');
+  const ilse = await fresh.client(fresh.owner, 'Ilse Varga-Holm');
+  const brief = await owner.start(ilse, [SQUAT], '2026-03-16');
+  await owner.send(brief.sessionId, owner.stamp(brief.sessionId, openSession(brief), '2026-03-16T09:00:00.000Z'));
+  for (const path of [
+    'today?date=2026-03-16',
+    'clients',
+    'sessions',
+    'sessions?live=yes',
+    `sessions?clientId=${ilse}`,
+    `sessions/${brief.sessionId}`,
+    `sessions/${brief.sessionId}/brief`,
+    `sessions/${brief.sessionId}/events`,
+    `clients/${ilse}/history`,
+    `clients/${ilse}/practice`,
+    `clients/${ilse}/last-time`,
+    `clients/${ilse}/measurements`,
+  ]) {
+    await owner.get(`/api/${path}`).expect(200);
+  }
+
+  const walked: string[] = [];
+  for (const sql of asked) {
+    // Asked for none: nothing is looked at.
+    if (!/^\s*(select|with)/i.test(sql) || sql.includes('(0=1)')) continue;
+    const aliases = new Map(
+      [...sql.matchAll(/(?:from|join)\s+"?(\w+)"?(?:\s+(?:as\s+)?"?(?!where|on|order|join|group|limit)(\w+)"?)?/gi)].map(
+        ([, table, alias]) => [alias ?? table!, table!],
+      ),
+    );
+    for (const { detail } of prepare(`explain query plan ${sql}`).all(...(sql.match(/\?/g) ?? []).map(() => null)) as {
+      detail: string;
+    }[]) {
+      const name = /^SCAN (\w+)/.exec(detail)?.[1];
+      const table = name && (aliases.get(name) ?? name);
+      if (table && GROWING.test(table)) walked.push(`${table}: ${sql}`);
+    }
+  }
+  expect(asked.size).toBeGreaterThan(20);
+  expect(walked).toEqual([]);
 });

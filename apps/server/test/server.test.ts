@@ -326,26 +326,6 @@ describe('the database', () => {
     expect(() => orphan.run()).toThrow(/FOREIGN KEY/);
     database.close();
   });
-
-  test('what is asked of the log while somebody waits goes by an index', () => {
-    const database = new Database(server.file, { readonly: true });
-    const plan = (sql: string) =>
-      (database.prepare(`explain query plan ${sql}`).all() as { detail: string }[]).map((row) => row.detail).join('\n');
-    for (const sql of [
-      `select * from events where "sessionId" = 'x' and position > 5`,
-      `select * from log_sets where "clientId" = 'x' and "movementId" = 'y' order by "startedAt" desc`,
-      `select * from log_cue_trials where "clientId" = 'x' and "faultId" = 'y'`,
-      `select * from log_decisions where "clientId" = 'x'`,
-      `select * from bookings where "trainerId" = 'x' and "localDate" = 'y'`,
-      `select * from sessions where "trainerId" = 'x' order by "localDate" desc`,
-      `select * from sessions where "studioId" = 'x' order by "localDate" desc`,
-      `select * from log_set_ups where "clientId" = 'x' order by at`,
-      `select * from client_measurements where "clientId" = 'x' order by "localDate"`,
-    ]) {
-      expect(plan(sql)).toMatch(/USING INDEX/);
-    }
-    database.close();
-  });
 });
 
 describe('headers', () => {

@@ -18,6 +18,7 @@ import { DataSource } from 'typeorm';
 import { v7 } from 'uuid';
 import { Backups } from '../src/backups/backups.ts';
 import { listBackups, makeBackup, outdatedBackups, type BackupFile } from '../src/database/backupFile.ts';
+import { ENTITIES } from '../src/entities.ts';
 import { backupFolderOf, DatabaseRefused, OpenDatabase, restoreBackup } from '../src/database/openDatabase.ts';
 import { Transactions } from '../src/database/transactions.ts';
 import { StanceChoiceEntity } from '../src/stances/stance.entities.ts';
@@ -177,7 +178,7 @@ describe('opening a database', () => {
   });
 
   async function start(): Promise<OpenDatabase> {
-    const database = await OpenDatabase.open({ file });
+    const database = await OpenDatabase.open({ file }, ENTITIES);
     open.push(database);
     return database;
   }
@@ -187,7 +188,7 @@ describe('opening a database', () => {
   }
 
   const refusal = async (): Promise<string> => {
-    const error: unknown = await OpenDatabase.open({ file }).then(
+    const error: unknown = await OpenDatabase.open({ file }, ENTITIES).then(
       () => null,
       (thrown: unknown) => thrown,
     );
@@ -348,7 +349,7 @@ describe('a studio’s backups', () => {
     const [newest] = server.app.get(Backups).list();
     const copy = `${server.file}-restored`;
     restoreBackup(newest!.file, { file: copy });
-    const restored = await OpenDatabase.open({ file: copy, backupFolder: join(copy, '..', 'elsewhere') });
+    const restored = await OpenDatabase.open({ file: copy, backupFolder: join(copy, '..', 'elsewhere') }, ENTITIES);
     const ids = (await restored.reader.query<{ id: string }[]>('select id from clients')).map(({ id }) => id);
     expect([ids.includes(kept), ids.includes(lost)]).toEqual([true, false]);
     expect(restored.epoch).not.toBe(before);

@@ -70,6 +70,7 @@ export * from './session/nextSetAfter.ts';
 export * from './session/setJudgement.ts';
 export * from './session/sessionFold.ts';
 export * from './session/log.ts';
+export * from './session/logRows.ts';
 export * from './session/startAgain.ts';
 export * from './session/state.ts';
 export type * from './session/event.ts';

@@ -5,12 +5,14 @@ import Database from 'better-sqlite3';
 import { DataSource, type DataSourceOptions } from 'typeorm';
 import { flush, hasTable, listBackups, makeBackup, refuseDamaged } from './backupFile.ts';
 import { DatabaseLock } from './databaseLock.ts';
-import { ENTITIES } from './entities.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 import { sqliteCode } from './storageTrouble.ts';
 
 /** Why a database isn't opened: one sentence for whoever starts the server. */
 export class DatabaseRefused extends Error {}
+
+/** Classes that TypeORM reads the tables from. */
+export type Entities = readonly (new () => object)[];
 
 export interface DatabasePlace {
   readonly file: string;
@@ -43,19 +45,19 @@ export class OpenDatabase {
   ) {}
 
   /** Throws `DatabaseRefused`, and then has changed nothing but, at most, made a backup. */
-  static async open(place: DatabasePlace): Promise<OpenDatabase> {
+  static async open(place: DatabasePlace, entities: Entities): Promise<OpenDatabase> {
     const file = resolve(place.file);
     const backupFolder = resolve(place.backupFolder ?? backupFolderOf(file));
     const lock = refusing(file, () => lockOf(file, backupFolder));
     const connections: DataSource[] = [];
     try {
       if (existsSync(file) && statSync(file).size > 0) checkBeforeOpening(file, backupFolder);
-      const writer = await new DataSource(options(file, 'writer')).initialize();
+      const writer = await new DataSource(options(file, entities, 'writer')).initialize();
       connections.push(writer);
       chmodSync(file, 0o600);
       await writer.runMigrations();
       const epoch = await epochOf(writer);
-      const reader = await new DataSource(options(file, 'reader')).initialize();
+      const reader = await new DataSource(options(file, entities, 'reader')).initialize();
       connections.push(reader);
       return new OpenDatabase(file, backupFolder, writer, reader, epoch, lock);
     } catch (error) {
@@ -184,11 +186,11 @@ interface Pragmas {
 }
 
 /** A file database in WAL mode with foreign keys; migrations are run at start, the schema is never synchronised. */
-function options(file: string, role: 'writer' | 'reader'): DataSourceOptions {
+function options(file: string, entities: Entities, role: 'writer' | 'reader'): DataSourceOptions {
   return {
     type: 'better-sqlite3',
     database: file,
-    entities: ENTITIES,
+    entities: [...entities],
     migrations: role === 'writer' ? MIGRATIONS : [],
     synchronize: false,
     enableWAL: role === 'writer',

@@ -6,6 +6,7 @@ import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities
 import { Clients } from '../clients/clients.ts';
 import { Measurements } from '../clients/measurements.ts';
 import { Clock } from '../http/clock.ts';
+import { EventLog } from '../sessions/eventLog.ts';
 import { History } from '../sessions/history.ts';
 import { SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
 import { ROWS_OF_A_CLIENT, ownPartOf } from './personalData.ts';
@@ -18,6 +19,7 @@ export class ClientExports {
     private readonly clients: Clients,
     private readonly measurements: Measurements,
     private readonly history: History,
+    private readonly events: EventLog,
     private readonly clock: Clock,
   ) {}
 
@@ -27,9 +29,8 @@ export class ClientExports {
     const joined = await manager.findBy(SessionClientEntity, { clientId });
     const ids = joined.map(({ sessionId }) => sessionId);
     const sessions = await manager.find(SessionEntity, { where: { id: In(ids) }, order: { localDate: 'ASC' } });
-    const logs = new Map(
-      (await manager.findBy(SessionLogEntity, { sessionId: In(ids) })).map((log) => [log.sessionId, log.document]),
-    );
+    const stored = await manager.findBy(SessionLogEntity, { sessionId: In(ids) });
+    const logs = new Map(stored.map((log) => [log.sessionId, log.document]));
     const booked = await manager.findBy(BookingClientEntity, { clientId });
     const bookings = await manager.find(BookingEntity, {
       where: { id: In(booked.map(({ bookingId }) => bookingId)) },
@@ -46,11 +47,11 @@ export class ClientExports {
       measurements: await this.measurements.of(actor, clientId),
       history: await this.history.of(client),
       sessions: await Promise.all(
-        sessions.map(async ({ id, localDate }) => ({
-          sessionId: id,
-          localDate,
-          log: logs.get(id)?.lanes.filter((lane) => lane.clientId === clientId) ?? [],
-          events: (await ownPartOf(manager, id, clientId)).events,
+        sessions.map(async (session) => ({
+          sessionId: session.id,
+          localDate: session.localDate,
+          log: (await this.events.log(session, logs.get(session.id))).lanes.filter((lane) => lane.clientId === clientId),
+          events: (await ownPartOf(manager, session.id, clientId)).events,
         })),
       ),
       rows,

@@ -77,6 +77,7 @@ export class ClientRemoval implements OnApplicationBootstrap, OnApplicationShutd
   private async forgetSession(manager: EntityManager, session: SessionEntity, clientId: string): Promise<void> {
     const others = session.pins.clients.filter((client) => client.clientId !== clientId);
     if (others.length === 0) {
+      this.events.forget(session.id);
       for (const entity of [EventEntity, SessionLogEntity, SessionClientEntity]) {
         await manager.delete(entity, { sessionId: session.id });
       }

@@ -11,9 +11,8 @@ import {
 } from '../clients/client.entities.ts';
 import { ServerStateEntity } from '../database/serverState.entity.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from '../library/library.entities.ts';
-import { asEvent } from '../sessions/eventLog.ts';
-import { PROJECTED } from '../sessions/projection.ts';
-import { EventEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
+import { storedEvents } from '../sessions/storedEvents.ts';
+import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
 import { StanceChoiceEntity } from '../stances/stance.entities.ts';
 import { PlaceEntity, StudioEntity } from '../studio/studio.entity.ts';
 
@@ -62,8 +61,7 @@ export interface OwnPart {
  * older devices but may repeat what was said.
  */
 export async function ownPartOf(manager: EntityManager, sessionId: string, clientId: string): Promise<OwnPart> {
-  const stored = await manager.find(EventEntity, { where: { sessionId }, order: { position: 'ASC' } });
-  const events = stored.map(asEvent);
+  const { events } = await storedEvents(manager, sessionId);
   const joined = await manager.findBy(SessionClientEntity, { sessionId, clientId });
   const laneIds = new Set(joined.map(({ laneId }) => laneId));
   for (const event of events) if (event.clientId === clientId && event.laneId) laneIds.add(event.laneId);

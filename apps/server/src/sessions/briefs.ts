@@ -48,7 +48,10 @@ export class Briefs {
     const stances = await this.stances.inForce(actor);
     const revisionOf = new Map(library.revisions.map((revision) => [revision.document.id, revision]));
     const inventory = await this.inventoryOf(studioId, form, clients[0]!);
-    const due = await this.history.due(clients.map((client) => client.clientId));
+    const clientIds = clients.map((client) => client.clientId);
+    const due = await this.history.due(clientIds);
+    const books = await this.history.tallies(studioId, clientIds);
+    const rates = await this.history.faultRates(clientIds);
     const briefs: ClientBrief[] = [];
     for (const [at, client] of clients.entries()) {
       const lane = form.lanes[at]!;
@@ -61,8 +64,8 @@ export class Briefs {
         name: client.name,
         cautions: client.cautions,
         stances: own,
-        book: await this.history.tallies(studioId, client.clientId),
-        faultRates: await this.history.faultRates(client.clientId),
+        book: books.get(client.clientId)!,
+        faultRates: rates.get(client.clientId)!,
         history,
         due: dues,
         setUps: await this.history.setUps(client),

@@ -1,24 +1,29 @@
 import { isDeepStrictEqual } from 'node:util';
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import {
   LAMPORT_LEAP_MAX,
+  SessionFold,
   foldSession,
+  indexBrief,
+  projectLog,
   type EventsAnswer,
   type EventsPage,
   type Problem,
   type SessionEvent,
+  type SessionLog,
 } from '@waxwing/core';
 import { checkEvent } from '@waxwing/core/shapes';
-import { In, MoreThan, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
-import { ClientTombstoneEntity, TombstoneLaneEntity } from '../clients/client.entities.ts';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { Briefs } from './briefs.ts';
-import { saveProjection } from './projection.ts';
+import { LiveSessions, type LiveSession } from './liveSessions.ts';
+import { clearProjection, saveProjection } from './projection.ts';
 import { EventEntity, SessionEntity } from './session.entities.ts';
+import { storedByIds, storedEvents } from './storedEvents.ts';
 
 const PAGE = 5000;
 /** Well under SQLite's limit on bound values. */
@@ -33,11 +38,6 @@ function seqKey(event: { readonly replicaId: string; readonly seq: number }): st
   return `${event.replicaId}#${event.seq}`;
 }
 
-export function asEvent(entity: EventEntity): SessionEvent {
-  const { position: _position, studioId: _studio, sentBy: _sentBy, receivedAt: _receivedAt, clientId, laneId, ...event } = entity;
-  return { ...event, ...(clientId && { clientId }), ...(laneId && { laneId }) } as SessionEvent;
-}
-
 /** Whether two events say the same, whatever the order of their fields. */
 function sayTheSame(one: SessionEvent, other: SessionEvent): boolean {
   return isDeepStrictEqual(JSON.parse(JSON.stringify(one)), JSON.parse(JSON.stringify(other)));
@@ -46,6 +46,11 @@ function sayTheSame(one: SessionEvent, other: SessionEvent): boolean {
 /** The event that this one takes back or amends. */
 function targetOf(event: SessionEvent): string | null {
   return event.type === 'retracted' || event.type === 'amended' ? event.payload.eventId : null;
+}
+
+/** What an event's delivery needs of its session: without the pins, which are most of it. */
+export interface SessionHead extends Pick<SessionEntity, 'id' | 'studioId' | 'trainerId' | 'localDate'> {
+  readonly clientIds: readonly string[];
 }
 
 /** What is stored already and bears on whether events are new, or may come at all. */
@@ -59,24 +64,26 @@ interface Before {
   readonly deletedLanes: ReadonlySet<string>;
 }
 
-/** The append-only events of sessions. Whatever is appended, the log is projected again in the same transaction. */
+/** The append-only events of sessions. What is appended changes the log in the same transaction. */
 @Injectable()
 export class EventLog {
+  private readonly logger = new Logger(EventLog.name);
   /** Since the server started. */
   readonly counts = { kept: 0, refused: 0 };
 
   constructor(
     @InjectRepository(EventEntity) private readonly events: Reads<EventEntity>,
     private readonly transactions: Transactions,
+    private readonly live: LiveSessions,
     private readonly briefs: Briefs,
     private readonly clock: Clock,
   ) {}
 
   /** Keeps what is sound and new; says again "kept" for what was there before, so that sending twice is harmless. */
-  async append(actor: SignedIn, session: SessionEntity, plain: readonly object[]): Promise<EventsAnswer> {
+  async append(actor: SignedIn, session: SessionHead, plain: readonly object[]): Promise<EventsAnswer> {
     // Before its turn: checking takes longer than storing.
     const checked = plain.map((candidate) => ({ candidate, result: checkEvent(candidate) }));
-    const answer = await this.transactions.run(async (manager) => {
+    const stored = await this.transactions.run(async (manager) => {
       const sound = checked.flatMap(({ result }) => (result.ok ? [result.value] : []));
       const before = await this.storedBefore(manager, session, sound);
       const kept = new Map<string, SessionEvent>();
@@ -93,41 +100,98 @@ export class EventLog {
         before,
         await this.storedTargets(manager, session, [...kept.values()]),
       );
+      const answer: EventsAnswer = { kept: [...kept.keys()], refused };
+      if (fresh.length === 0) return { answer, live: null };
+      const live = await this.read(manager, session, this.live.take(session.id));
       await this.insert(manager, actor, session, fresh);
-      if (fresh.length > 0) await this.project(manager, session);
-      return { kept: [...kept.keys()], refused };
+      return { answer, live: await this.goOn(manager, session, live) };
     });
-    this.counts.kept += answer.kept.length;
-    this.counts.refused += answer.refused.length;
-    return answer;
+    // Only what is committed is gone on from.
+    if (stored.live) this.live.putBack(session.id, stored.live);
+    this.counts.kept += stored.answer.kept.length;
+    this.counts.refused += stored.answer.refused.length;
+    return stored.answer;
   }
 
   async page(sessionId: string, after: number): Promise<EventsPage> {
-    const found = await this.events.find({
-      where: { sessionId, position: MoreThan(after) },
-      order: { position: 'ASC' },
-      take: PAGE,
-    });
-    return { events: found.map(asEvent), cursor: found.at(-1)?.position ?? after };
+    const { events, cursor } = await storedEvents(this.events, sessionId, after, PAGE);
+    return { events: [...events], cursor };
+  }
+
+  /** The log of a session as its events are now: stored when it has ended, projected when it goes on. */
+  async log(session: SessionEntity, stored: SessionLog | undefined): Promise<SessionLog> {
+    if (stored) return stored;
+    const { events } = await storedEvents(this.events, session.id);
+    const index = indexBrief(await this.briefs.assemble(session));
+    return projectLog(foldSession(events), (clientId, movementId) => index.movement(clientId, movementId));
+  }
+
+  /** What is in memory with what the database has beyond it; everything from the database when nothing is. */
+  private async read(manager: EntityManager, session: SessionHead, live: LiveSession | null): Promise<LiveSession> {
+    const { events, cursor } = await storedEvents(manager, session.id, live?.cursor);
+    if (live) {
+      live.fold.add(events);
+      return { ...live, cursor };
+    }
+    const whole = await manager.findOneByOrFail(SessionEntity, { id: session.id });
+    return { fold: new SessionFold(events), index: indexBrief(await this.briefs.assemble(whole)), cursor };
+  }
+
+  /** Takes in what was just inserted and writes what that changes in the log. */
+  private async goOn(manager: EntityManager, session: SessionHead, live: LiveSession): Promise<LiveSession> {
+    const { fold, index } = live;
+    const before = fold.state;
+    const next = await this.read(manager, session, live);
+    if (fold.state.status === 'ended') this.checkFold(session, fold);
+    await saveProjection(manager, session, before, fold.state, index);
+    return next;
+  }
+
+  /** At the end of a session everything is folded at once: a difference would be a fault of ours, and is said. */
+  private checkFold(session: SessionHead, fold: SessionFold): void {
+    if (isDeepStrictEqual(fold.state, foldSession(fold.events()))) return;
+    this.logger.error(`session ${session.id}: what was folded step by step differs from the fold of everything at once`);
+  }
+
+  /** A session that is deleted with the last person in it. */
+  forget(sessionId: string): void {
+    this.live.drop(sessionId);
+  }
+
+  /** Builds the log of a session anew from its events. */
+  async project(manager: EntityManager, session: SessionEntity): Promise<void> {
+    this.live.drop(session.id);
+    const { events } = await storedEvents(manager, session.id);
+    await clearProjection(manager, session.id);
+    await saveProjection(manager, session, null, foldSession(events), indexBrief(await this.briefs.assemble(session)));
   }
 
   /** Asked once for the whole batch. */
-  private async storedBefore(manager: EntityManager, session: SessionEntity, events: readonly SessionEvent[]): Promise<Before> {
-    const sameId = await manager.findBy(EventEntity, { id: In(events.map((event) => event.id)) });
-    const sameSeq = await manager.find(EventEntity, {
-      select: { id: true, replicaId: true, seq: true },
-      where: { replicaId: In([...new Set(events.map((event) => event.replicaId))]), seq: In(events.map((event) => event.seq)) },
-    });
+  private async storedBefore(manager: EntityManager, session: SessionHead, events: readonly SessionEvent[]): Promise<Before> {
+    const seqs = events.map(({ replicaId, seq }) => [replicaId, seq]);
+    const sameSeq = await manager.query<{ id: string; replicaId: string; seq: number }[]>(
+      `select events.id, events."replicaId", events.seq from json_each(?) asked
+       join events on events."replicaId" = asked.value ->> 0 and events.seq = asked.value ->> 1`,
+      [JSON.stringify(seqs)],
+    );
     const [latest] = await manager.query<{ lamport: number | null }[]>(
       'select max(lamport) lamport from events where "sessionId" = ?',
       [session.id],
     );
-    const deleted = await manager.findBy(ClientTombstoneEntity, {
-      clientId: In([...new Set(events.flatMap((event) => event.clientId ?? []))]),
-    });
-    const lanes = await manager.findBy(TombstoneLaneEntity, { sessionId: session.id });
+    const lanes = await manager.query<{ clientId: string; laneId: string }[]>(
+      'select "clientId", "laneId" from client_tombstone_lanes where "sessionId" = ?',
+      [session.id],
+    );
+    const deleted = await manager.query<{ clientId: string }[]>(
+      'select "clientId" from client_tombstones where "clientId" in (select value from json_each(?))',
+      [JSON.stringify([...new Set(events.flatMap((event) => event.clientId ?? []))])],
+    );
+    const byId = await storedByIds(
+      manager,
+      events.map(({ id }) => id),
+    );
     return {
-      byId: new Map(sameId.map((event) => [event.id, asEvent(event)])),
+      byId: new Map(byId.map((event) => [event.id, event])),
       idOfSeq: new Map(sameSeq.map((event) => [seqKey(event), event.id])),
       lamport: latest?.lamport ?? 0,
       deletedClients: new Set([...deleted, ...lanes].map(({ clientId }) => clientId)),
@@ -138,19 +202,17 @@ export class EventLog {
   /** Of the events that these take back or amend, those that are stored. */
   private async storedTargets(
     manager: EntityManager,
-    session: SessionEntity,
+    session: SessionHead,
     events: readonly SessionEvent[],
   ): Promise<ReadonlySet<string>> {
     const targets = events.flatMap((event) => targetOf(event) ?? []);
-    const found =
-      targets.length === 0
-        ? []
-        : await manager.find(EventEntity, { select: { id: true }, where: { sessionId: session.id, id: In(targets) } });
-    return new Set(found.map(({ id }) => id));
+    if (targets.length === 0) return new Set();
+    const found = await storedByIds(manager, targets);
+    return new Set(found.flatMap(({ id, sessionId }) => (sessionId === session.id ? [id] : [])));
   }
 
   private problemsOf(
-    session: SessionEntity,
+    session: SessionHead,
     event: SessionEvent,
     before: Before,
     kept: ReadonlyMap<string, SessionEvent>,
@@ -159,11 +221,7 @@ export class EventLog {
     const known = before.byId.get(event.id) ?? kept.get(event.id);
     if (known && known.sessionId !== session.id) return [{ path: 'id', message: 'is an event of another session' }];
     if (known && !sayTheSame(known, event)) return [{ path: 'id', message: 'was kept with another content' }];
-    if (
-      event.clientId &&
-      !before.deletedClients.has(event.clientId) &&
-      !session.pins.clients.some((client) => client.clientId === event.clientId)
-    ) {
+    if (event.clientId && !before.deletedClients.has(event.clientId) && !session.clientIds.includes(event.clientId)) {
       return [{ path: 'clientId', message: 'is not in this session' }];
     }
     if (event.lamport > before.lamport + LAMPORT_LEAP_MAX) return [{ path: 'lamport', message: 'leaps too far ahead' }];
@@ -174,7 +232,7 @@ export class EventLog {
   private async insert(
     manager: EntityManager,
     actor: SignedIn,
-    session: SessionEntity,
+    session: SessionHead,
     events: readonly SessionEvent[],
   ): Promise<void> {
     const receivedAt = this.clock.now().toISOString();
@@ -185,18 +243,13 @@ export class EventLog {
           ...event,
           clientId: event.clientId ?? null,
           laneId: event.laneId ?? null,
+          tap: event.tap ?? null,
           studioId: session.studioId,
           sentBy: actor.trainerId,
           receivedAt,
         })),
       );
     }
-  }
-
-  /** Rebuilds the log of a session whole from its events. */
-  async project(manager: EntityManager, session: SessionEntity): Promise<void> {
-    const rows = await manager.find(EventEntity, { where: { sessionId: session.id } });
-    await saveProjection(manager, session, foldSession(rows.map(asEvent)), await this.briefs.assemble(session));
   }
 }
 

@@ -18,15 +18,7 @@ import {
   type TallyBook,
 } from '@waxwing/core';
 import type { Reads } from '../database/reads.ts';
-import {
-  LogCueTrialEntity,
-  LogDecisionEntity,
-  LogFaultEntity,
-  LogItemEntity,
-  LogLookEntity,
-  LogSetEntity,
-  LogSetUpEntity,
-} from './session.entities.ts';
+import { LogCueTrialEntity, LogDecisionEntity, LogItemEntity, LogSegmentEntity, LogSetUpEntity } from './session.entities.ts';
 
 /** Earlier sessions that a decision for the next one looks at. */
 const OUTCOMES_KEPT = 4;
@@ -60,11 +52,24 @@ interface DueRow extends Omit<DueDecision, 'load' | 'target'> {
 }
 
 interface TallyRow {
-  readonly subject: string;
+  readonly clientId: string | null;
+  readonly faultId: string;
+  readonly faultTypeId: string;
   readonly cueId: string;
   readonly trials: number;
   readonly score: number;
   readonly fixed: number;
+}
+
+/** By fault, or by its type, and cue; what comes to nothing is left out. */
+function summed(rows: readonly TallyRow[], subject: 'faultId' | 'faultTypeId'): Record<string, CueTally> {
+  const tallies: Record<string, CueTally> = {};
+  for (const row of rows) {
+    const key = tallyKey(row[subject], row.cueId);
+    const { trials, score, fixed } = tallies[key] ?? { trials: 0, score: 0, fixed: 0 };
+    tallies[key] = { trials: trials + row.trials, score: score + row.score, fixed: fixed + row.fixed };
+  }
+  return Object.fromEntries(Object.entries(tallies).filter(([, { trials }]) => trials > 0));
 }
 
 /** What the log says about a client: which cues worked, how often a fault shows, what was lifted, what was decided. */
@@ -72,48 +77,44 @@ interface TallyRow {
 export class History {
   constructor(
     @InjectRepository(LogCueTrialEntity) private readonly trials: Reads<LogCueTrialEntity>,
-    @InjectRepository(LogSetEntity) private readonly sets: Reads<LogSetEntity>,
-    @InjectRepository(LogFaultEntity) private readonly faults: Reads<LogFaultEntity>,
+    @InjectRepository(LogSegmentEntity) private readonly segments: Reads<LogSegmentEntity>,
     @InjectRepository(LogItemEntity) private readonly items: Reads<LogItemEntity>,
     @InjectRepository(LogDecisionEntity) private readonly decisions: Reads<LogDecisionEntity>,
-    @InjectRepository(LogLookEntity) private readonly looks: Reads<LogLookEntity>,
     @InjectRepository(LogSetUpEntity) private readonly setUpNotes: Reads<LogSetUpEntity>,
   ) {}
 
-  async tallies(studioId: string, clientId: string): Promise<TallyBook> {
-    return {
-      client: await this.tally('faultId', 'trial."clientId" = :clientId', { studioId, clientId }),
-      others: await this.tally('faultId', 'trial."clientId" <> :clientId', { studioId, clientId }),
-      othersByType: await this.tally('faultTypeId', 'trial."clientId" <> :clientId', { studioId, clientId }),
-    };
+  /** What each cue did for each of some clients, and for the studio's others: two questions, however many clients. */
+  async tallies(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, TallyBook>> {
+    const all = await this.tallyRows('"studioId" = ?', [studioId]);
+    const own = await this.tallyRows('"clientId" in (select value from json_each(?))', [JSON.stringify(clientIds)]);
+    return new Map(
+      clientIds.map((clientId) => {
+        const theirs = own.filter((row) => row.clientId === clientId);
+        // Everybody's less their own: the others'.
+        const others = [...all, ...theirs.map((row) => ({ ...row, trials: -row.trials, score: -row.score, fixed: -row.fixed }))];
+        const book: TallyBook = {
+          client: summed(theirs, 'faultId'),
+          others: summed(others, 'faultId'),
+          othersByType: summed(others, 'faultTypeId'),
+        };
+        return [clientId, book];
+      }),
+    );
   }
 
-  private async tally(
-    subject: 'faultId' | 'faultTypeId',
-    whose: string,
-    parameters: { studioId: string; clientId: string },
-  ): Promise<Record<string, CueTally>> {
-    const rows = await this.trials
-      .createQueryBuilder('trial')
-      .select(`trial."${subject}"`, 'subject')
-      .addSelect('trial."cueId"', 'cueId')
-      .addSelect('count(*)', 'trials')
-      .addSelect(
-        `sum(case trial.outcome when 'fixed' then ${TRIAL_VALUE.fixed} when 'better' then ${TRIAL_VALUE.better} else 0 end)`,
-        'score',
-      )
-      .addSelect(`sum(trial.outcome = 'fixed')`, 'fixed')
-      .where(`trial."studioId" = :studioId and ${whose}`, parameters)
-      .groupBy('1, 2')
-      .getRawMany<TallyRow>();
-    return Object.fromEntries(
-      rows.map(({ subject: id, cueId, trials, score, fixed }) => [tallyKey(id, cueId), { trials, score, fixed }]),
+  private tallyRows(whose: string, parameters: readonly string[]): Promise<TallyRow[]> {
+    return this.trials.query<TallyRow[]>(
+      `select ${whose.includes('clientId') ? '"clientId"' : 'null'} "clientId", "faultId", "faultTypeId", "cueId", count(*) trials,
+         sum(case outcome when 'fixed' then ${TRIAL_VALUE.fixed} when 'better' then ${TRIAL_VALUE.better} else 0 end) score,
+         sum(outcome = 'fixed') fixed
+       from log_cue_trials where ${whose} group by 1, 2, 3, 4`,
+      [...parameters],
     );
   }
 
   /** How each cue did against each fault, over all of a studio's clients. */
   async cueTrials(studioId: string): Promise<CueTrialsAnswer> {
-    const tallies = await this.tally('faultId', 'true', { studioId, clientId: '' });
+    const tallies = summed(await this.tallyRows('"studioId" = ?', [studioId]), 'faultId');
     return Object.entries(tallies).map(([key, tally]) => {
       const [faultId = '', cueId = ''] = key.split('|');
       return { faultId, cueId, tally };
@@ -127,11 +128,11 @@ export class History {
 
   /** The same for several clients, in one question. */
   async practices(clientIds: readonly string[]): Promise<ReadonlyMap<string, PracticeAnswer>> {
-    const rows = await this.sets.query<PractisedRow[]>(
-      `select done."clientId", done."movementId", "sessionId", amount, clean, effort
-       from (select distinct "clientId", "movementId" from log_sets where "clientId" in (select value from json_each(?))) done
-       join log_sets each on each.rowid in (
-         select rowid from log_sets where "clientId" = done."clientId" and "movementId" = done."movementId"
+    const rows = await this.segments.query<PractisedRow[]>(
+      `select done."clientId", done."movementId", "sessionId", "setAmount" amount, clean, effort
+       from (select distinct "clientId", "movementId" from log_segments where "clientId" in (select value from json_each(?))) done
+       join log_segments each on each.rowid in (
+         select rowid from log_segments where "clientId" = done."clientId" and "movementId" = done."movementId" and "isLast" = 1
          order by "startedAt" desc limit ?
        ) order by done."clientId", done."movementId", each."startedAt" desc`,
       [JSON.stringify(clientIds), SETS_KEPT],
@@ -145,22 +146,28 @@ export class History {
     return practices;
   }
 
-  /** Per fault: sets in which it was seen, over sets in which somebody looked at its movement. Whoever saw a fault has looked. */
-  async faultRates(clientId: string): Promise<Record<string, FaultRate>> {
-    const looked = await this.looks.query<{ movementId: string; looked: number }[]>(
-      `select "movementId", count(*) looked from log_looks where "clientId" = ? group by 1`,
-      [clientId],
+  /** Per client and fault: sets in which it was seen, over sets in which somebody looked at its movement. Whoever saw a fault has looked. */
+  async faultRates(clientIds: readonly string[]): Promise<ReadonlyMap<string, Record<string, FaultRate>>> {
+    const asked = [JSON.stringify(clientIds)];
+    // A fault on both sides is one fault of the set, and a movement done on both is looked at once.
+    const looked = await this.segments.query<{ clientId: string; movementId: string; looked: number }[]>(
+      `select "clientId", "movementId", count(*) looked from (
+         select distinct "clientId", "movementId", "sessionId", "setId" from log_segments
+         where "clientId" in (select value from json_each(?)) and looked = 1
+       ) group by 1, 2`,
+      asked,
     );
-    const lookedOf = new Map(looked.map((row) => [row.movementId, row.looked]));
-    const shown = await this.faults
-      .createQueryBuilder('fault')
-      .select('fault."faultId"', 'faultId')
-      .addSelect('fault."movementId"', 'movementId')
-      .addSelect('count(*)', 'shown')
-      .where('fault."clientId" = :clientId', { clientId })
-      .groupBy('1, 2')
-      .getRawMany<{ faultId: string; movementId: string; shown: number }>();
-    return Object.fromEntries(shown.map((row) => [row.faultId, { shown: row.shown, looked: lookedOf.get(row.movementId) ?? 0 }]));
+    const shown = await this.segments.query<{ clientId: string; faultId: string; movementId: string; shown: number }[]>(
+      `select "clientId", "faultId", "movementId", count(distinct "sessionId" || "setId") shown from log_faults
+       where "clientId" in (select value from json_each(?)) group by 1, 2, 3`,
+      asked,
+    );
+    const lookedAt = new Map(looked.map((row) => [`${row.clientId}|${row.movementId}`, row.looked]));
+    const rates = new Map<string, Record<string, FaultRate>>(clientIds.map((clientId) => [clientId, {}]));
+    for (const { clientId, faultId, movementId, shown: times } of shown) {
+      rates.get(clientId)![faultId] = { shown: times, looked: lookedAt.get(`${clientId}|${movementId}`) ?? 0 };
+    }
+    return rates;
   }
 
   /** By movement: the last times, the last load that was clean, and how often somebody looked. A fixed number of questions, however much was done. */
@@ -177,8 +184,10 @@ export class History {
     );
     const shown = await this.items.query<ShownRow[]>(
       `select m.value "movementId",
-         (select load from log_sets where "clientId" = ? and "movementId" = m.value and clean = 1 order by "startedAt" desc limit 1) load,
-         (select count(*) from (select 1 from log_looks where "clientId" = ? and "movementId" = m.value limit ${SETS_KEPT})) looked
+         (select load from log_segments where "clientId" = ? and "movementId" = m.value and "isLast" = 1 and clean = 1
+           order by "startedAt" desc limit 1) load,
+         (select count(*) from (select distinct "sessionId", "setId" from log_segments
+           where "clientId" = ? and looked = 1 and "movementId" = m.value limit ${SETS_KEPT})) looked
        from json_each(?) m`,
       [clientId, clientId, JSON.stringify([...new Set(recent.map(({ movementId }) => movementId))])],
     );

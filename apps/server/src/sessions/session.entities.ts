@@ -3,13 +3,22 @@ import type {
   ClientBrief,
   CueOutcome,
   DecisionKind,
+  DoseKind,
   Effort,
   EventType,
+  FaultRow,
+  FaultStatus,
   Inventory,
+  ItemRow,
   Load,
   MovementOutcome,
+  SegmentRow,
+  SegmentSettings,
   SessionLog,
   SetUp,
+  Severity,
+  Side,
+  TrialRow,
 } from '@waxwing/core';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
@@ -60,6 +69,7 @@ export class SessionClientEntity {
 @Index('events_id', ['id'], { unique: true })
 @Index('events_replica_seq', ['replicaId', 'seq'], { unique: true })
 @Index('events_session', ['sessionId', 'position'])
+@Index('events_session_lamport', ['sessionId', 'lamport'])
 export class EventEntity {
   /** Order of arrival. */
   @PrimaryColumn('integer', { generated: 'increment' }) position!: number;
@@ -73,6 +83,7 @@ export class EventEntity {
   @Column('integer') lamport!: number;
   @Column('text') at!: string;
   @Column('text') actor!: Actor;
+  @Column('text', { nullable: true }) tap!: string | null;
   @Column('text') type!: EventType;
   @Column('integer') v!: number;
   @Column('simple-json') payload!: object;
@@ -81,7 +92,10 @@ export class EventEntity {
   @Column('text') receivedAt!: string;
 }
 
-/** The log of a session as it is read. Everything in `log_…` is a projection and can be rebuilt from the events. */
+/**
+ * The log of a session that has ended, as it is read; one that goes on is projected when it is asked for. Everything in `log_…` is a
+ * projection and can be rebuilt from the events.
+ */
 @Entity('log_sessions')
 export class SessionLogEntity {
   @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
@@ -92,7 +106,7 @@ export class SessionLogEntity {
 @Entity('log_items')
 @Index('log_items_client_movement', ['clientId', 'movementId', 'localDate'])
 @Index('log_items_session', ['sessionId'])
-export class LogItemEntity {
+export class LogItemEntity implements ItemRow {
   @PrimaryColumn('text') itemId!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
   @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
@@ -105,58 +119,66 @@ export class LogItemEntity {
   @Column('simple-json') outcome!: MovementOutcome;
 }
 
-@Entity('log_sets')
-@Index('log_sets_client_movement', ['clientId', 'movementId', 'startedAt'])
-@Index('log_sets_session', ['sessionId'])
-export class LogSetEntity {
-  @PrimaryColumn('text') setId!: string;
-  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+/** A stretch of a set in which nothing was changed. What is said of a set as a whole stands on its last one. */
+@Entity('log_segments')
+@Index('log_segments_client_movement', ['clientId', 'movementId', 'isLast', 'startedAt'])
+@Index('log_segments_looked', ['clientId', 'looked', 'movementId', 'sessionId', 'setId'])
+export class LogSegmentEntity implements SegmentRow {
   @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
-  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @PrimaryColumn('text') setId!: string;
+  @PrimaryColumn('integer') ordinal!: number;
+  @Column('integer') setOrdinal!: number;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') laneId!: string;
+  @Column('text') itemId!: string;
+  @Column('text', { nullable: true }) stepId!: string | null;
+  @Column('text', { nullable: true }) @ForeignKey(() => ClientEntity) clientId!: string | null;
   @Column('text') movementId!: string;
+  @Column('text', { nullable: true }) side!: Side | null;
   @Column('text') localDate!: string;
   @Column('text') startedAt!: string;
-  @Column('integer') amount!: number;
   @Column('boolean') looked!: boolean;
-  /** `null`: nobody looked. */
+  @Column('text') unit!: DoseKind;
+  @Column('integer') amount!: number;
+  @Column('simple-json') load!: Load;
+  @Column('real', { nullable: true }) kilograms!: number | null;
+  @Column('simple-json') settings!: SegmentSettings;
+  @Column('integer', { nullable: true }) seconds!: number | null;
+  @Column('boolean') onClock!: boolean;
+  @Column('text') actor!: Actor;
+  @Column('boolean') pain!: boolean;
+  @Column('boolean') isLast!: boolean;
+  @Column('integer', { nullable: true }) setAmount!: number | null;
   @Column('boolean', { nullable: true }) clean!: boolean | null;
   @Column('text', { nullable: true }) effort!: Effort | null;
-  @Column('simple-json') load!: Load;
+  @Column('real', { nullable: true }) reserve!: number | null;
 }
 
 @Entity('log_faults')
-@Index('log_faults_client_movement', ['clientId', 'movementId'])
-@Index('log_faults_session', ['sessionId'])
-export class LogFaultEntity {
-  @PrimaryColumn('text') setId!: string;
-  @PrimaryColumn('text') faultId!: string;
-  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+@Index('log_faults_client', ['clientId', 'faultId', 'movementId'])
+export class LogFaultEntity implements FaultRow {
   @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
-  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  @PrimaryColumn('text') setId!: string;
+  @PrimaryColumn('integer') ordinal!: number;
+  @Column('text') faultId!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text', { nullable: true }) @ForeignKey(() => ClientEntity) clientId!: string | null;
   @Column('text') movementId!: string;
   @Column('text') faultTypeId!: string;
+  @Column('text', { nullable: true }) side!: Side | null;
+  @Column('text') status!: FaultStatus;
+  @Column('text', { nullable: true }) severity!: Severity | null;
   @Column('text') localDate!: string;
   @Column('integer') times!: number;
 }
 
-/** Somebody looked at this movement in this set. What rates of faults are divided by. */
-@Entity('log_looks')
-@Index('log_looks_client_movement', ['clientId', 'movementId'])
-export class LogLookEntity {
-  @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
-  @PrimaryColumn('text') setId!: string;
-  @PrimaryColumn('text') movementId!: string;
-  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
-  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
-}
-
 @Entity('log_cue_trials')
 @Index('log_cue_trials_fault', ['studioId', 'faultId', 'cueId'])
-@Index('log_cue_trials_type', ['studioId', 'faultTypeId', 'cueId'])
 @Index('log_cue_trials_client', ['clientId', 'faultId'])
-@Index('log_cue_trials_session', ['sessionId'])
-export class LogCueTrialEntity {
+@Index('log_cue_trials_session', ['sessionId', 'setId'])
+export class LogCueTrialEntity implements TrialRow {
   @PrimaryColumn('text') cueGivenId!: string;
+  @Column('text') setId!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
   @Column('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
   @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
@@ -197,3 +219,13 @@ export class LogSetUpEntity {
   @Column('simple-json') setUp!: SetUp;
   @Column('text') at!: string;
 }
+
+/** What is projected from a session, row by row. */
+export const PROJECTED = [
+  LogItemEntity,
+  LogSegmentEntity,
+  LogFaultEntity,
+  LogCueTrialEntity,
+  LogDecisionEntity,
+  LogSetUpEntity,
+] as const;

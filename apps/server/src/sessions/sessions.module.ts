@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { TombstoneLaneEntity } from '../clients/client.entities.ts';
+import { ServerStateEntity } from '../database/serverState.entity.ts';
 import { ClientsModule } from '../clients/clients.module.ts';
 import { LibraryModule } from '../library/library.module.ts';
 import { MovementEntity } from '../library/library.entities.ts';
@@ -8,19 +9,9 @@ import { PlaceEntity } from '../studio/studio.entity.ts';
 import { Briefs } from './briefs.ts';
 import { EventLog } from './eventLog.ts';
 import { History } from './history.ts';
-import {
-  EventEntity,
-  LogCueTrialEntity,
-  LogDecisionEntity,
-  LogFaultEntity,
-  LogItemEntity,
-  LogLookEntity,
-  LogSetEntity,
-  LogSetUpEntity,
-  SessionClientEntity,
-  SessionEntity,
-  SessionLogEntity,
-} from './session.entities.ts';
+import { LiveSessions } from './liveSessions.ts';
+import { Reprojection } from './reprojection.ts';
+import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from './session.entities.ts';
 import { StancesModule } from '../stances/stances.module.ts';
 import { CueTrialsController } from './cueTrials.controller.ts';
 import { MarksController } from './marks.controller.ts';
@@ -36,23 +27,18 @@ import { Sessions } from './sessions.ts';
       SessionClientEntity,
       EventEntity,
       SessionLogEntity,
-      LogItemEntity,
-      LogLookEntity,
-      LogSetEntity,
-      LogFaultEntity,
-      LogCueTrialEntity,
-      LogDecisionEntity,
-      LogSetUpEntity,
+      ...PROJECTED,
       MovementEntity,
       PlaceEntity,
       TombstoneLaneEntity,
+      ServerStateEntity,
     ]),
     ClientsModule,
     LibraryModule,
     StancesModule,
   ],
   controllers: [SessionsController, LastTimeController, PracticeController, MarksController, CueTrialsController],
-  providers: [Sessions, EventLog, Briefs, History],
-  exports: [Sessions, EventLog, History],
+  providers: [Sessions, EventLog, LiveSessions, Reprojection, Briefs, History],
+  exports: [Sessions, EventLog, History, Reprojection],
 })
 export class SessionsModule {}

@@ -20,6 +20,7 @@ import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { MovementEntity } from '../library/library.entities.ts';
 import { Briefs } from './briefs.ts';
+import { EventLog, type SessionHead } from './eventLog.ts';
 import { LogItemEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from './session.entities.ts';
 
 const SUMMARY_COLUMNS = ['id', 'localDate', 'zone', 'status', 'startedAt', 'endedAt'] as const;
@@ -37,6 +38,7 @@ export class Sessions {
     @InjectRepository(TombstoneLaneEntity) private readonly tombstoneLanes: Reads<TombstoneLaneEntity>,
     private readonly clients: Clients,
     private readonly briefs: Briefs,
+    private readonly events: EventLog,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
   ) {}
@@ -94,10 +96,16 @@ export class Sessions {
   }
 
   /** For events: also the one who ran it, whose device may be late with what happened before a client was handed over. */
-  async mineToWrite(actor: SignedIn, sessionId: string): Promise<SessionEntity> {
-    const session = await this.sessions.findOneBy({ id: sessionId, studioId: actor.studioId });
-    if (session && (session.trainerId === actor.trainerId || (await this.isOfMine(actor, session)))) return session;
-    if (!session && (await this.tombstoneLanes.existsBy({ sessionId, studioId: actor.studioId }))) throw forgotten();
+  async mineToWrite(actor: SignedIn, sessionId: string): Promise<SessionHead> {
+    const session = await this.sessions.findOne({
+      select: { id: true, studioId: true, trainerId: true, localDate: true },
+      where: { id: sessionId, studioId: actor.studioId },
+    });
+    if (session) {
+      const clientIds = (await this.sessionClients.findBy({ sessionId })).map(({ clientId }) => clientId);
+      const isMine = session.trainerId === actor.trainerId || (await this.clients.isMine(actor, clientIds));
+      if (isMine) return { ...session, clientIds };
+    } else if (await this.tombstoneLanes.existsBy({ sessionId, studioId: actor.studioId })) throw forgotten();
     throw notYours();
   }
 
@@ -119,15 +127,7 @@ export class Sessions {
     const revisions = (await this.briefs.assemble(session)).revisions;
     return {
       ...summary!,
-      log: kept?.document ?? {
-        status: 'not-started',
-        localDate: session.localDate,
-        zone: session.zone,
-        startedAt: null,
-        endedAt: null,
-        lanes: [],
-        notes: [],
-      },
+      log: await this.events.log(session, kept?.document),
       names: Object.fromEntries(revisions.map(({ document }) => [document.id, document.name])),
     };
   }
@@ -194,18 +194,16 @@ export class Sessions {
 
   /** The last session of each client that ended. */
   async lastOf(clientIds: readonly string[]): Promise<Map<string, { sessionId: string; localDate: string }>> {
-    const last = new Map<string, { sessionId: string; localDate: string }>();
-    for (const clientId of clientIds) {
-      const joined = await this.sessionClients
-        .createQueryBuilder('joined')
-        .innerJoin(SessionEntity, 'session', 'session.id = joined."sessionId"')
-        .where(`joined."clientId" = :clientId and session.status = 'ended'`, { clientId })
-        .orderBy('joined."localDate"', 'DESC')
-        .addOrderBy('session."startedAt"', 'DESC')
-        .getOne();
-      if (joined) last.set(clientId, { sessionId: joined.sessionId, localDate: joined.localDate });
-    }
-    return last;
+    const rows = await this.sessionClients.query<{ clientId: string; sessionId: string; localDate: string }[]>(
+      `select asked.value "clientId", session.id "sessionId", session."localDate"
+       from json_each(?) asked join sessions session on session.id = (
+         select joined."sessionId" from session_clients joined join sessions ended on ended.id = joined."sessionId"
+         where joined."clientId" = asked.value and ended.status = 'ended'
+         order by joined."localDate" desc, ended."startedAt" desc limit 1
+       )`,
+      [JSON.stringify(clientIds)],
+    );
+    return new Map(rows.map(({ clientId, sessionId, localDate }) => [clientId, { sessionId, localDate }]));
   }
 }
 

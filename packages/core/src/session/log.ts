@@ -103,9 +103,8 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
   const textOfCue = (clientId: string, movementId: string, cueId: string) =>
     movementOf(clientId, movementId)?.cues.find((cue) => cue.cueId === cueId)?.text ?? cueId;
 
-  // Who left and joined again has two lanes; what is said of a person, not of a lane, is said once.
-  const lastLane = new Map(state.lanes.map(({ clientId, laneId }) => [clientId, laneId]));
-  const isLastOfClient = ({ clientId, laneId }: LaneState) => lastLane.get(clientId) === laneId;
+  const lastLanes = lastLanesOf(state);
+  const isLastOfClient = ({ clientId, laneId }: LaneState) => lastLanes.get(clientId) === laneId;
 
   return {
     status: state.status,
@@ -174,4 +173,9 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
       }),
     })),
   };
+}
+
+/** Who left and joined again has two lanes; what is said of a person, not of a lane, is said once: on the last. */
+export function lastLanesOf(state: Pick<SessionState, 'lanes'>): ReadonlyMap<string, string> {
+  return new Map(state.lanes.map(({ clientId, laneId }) => [clientId, laneId]));
 }

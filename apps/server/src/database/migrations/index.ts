@@ -2,6 +2,7 @@ import { FirstSchema1764000000000 } from './1764000000000-FirstSchema.ts';
 import { StanceChoices1764100000000 } from './1764100000000-StanceChoices.ts';
 import { ClientsAndKit1764200000000 } from './1764200000000-ClientsAndKit.ts';
 import { StoredMeansStored1764300000000 } from './1764300000000-StoredMeansStored.ts';
+import { SegmentsOfSets1764400000000 } from './1764400000000-SegmentsOfSets.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -9,4 +10,5 @@ export const MIGRATIONS = [
   StanceChoices1764100000000,
   ClientsAndKit1764200000000,
   StoredMeansStored1764300000000,
+  SegmentsOfSets1764400000000,
 ];

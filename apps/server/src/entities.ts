@@ -1,0 +1,39 @@
+import { SignInEntity, TrainerEntity } from './accounts/account.entities.ts';
+import { BookingClientEntity, BookingEntity } from './bookings/booking.entities.ts';
+import {
+  ClientAssignmentEntity,
+  ClientEntity,
+  ClientMeasurementEntity,
+  ClientTombstoneEntity,
+  TombstoneLaneEntity,
+} from './clients/client.entities.ts';
+import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library/library.entities.ts';
+import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from './sessions/session.entities.ts';
+import { ServerStateEntity } from './database/serverState.entity.ts';
+import { StanceChoiceEntity } from './stances/stance.entities.ts';
+import { PlaceEntity, StudioEntity } from './studio/studio.entity.ts';
+
+/** Every table. The database itself knows none of them: the ground floor doesn't look up. */
+export const ENTITIES = [
+  StudioEntity,
+  PlaceEntity,
+  TrainerEntity,
+  SignInEntity,
+  ClientEntity,
+  ClientAssignmentEntity,
+  ClientTombstoneEntity,
+  TombstoneLaneEntity,
+  ClientMeasurementEntity,
+  MovementEntity,
+  MovementRevisionEntity,
+  VocabularyRevisionEntity,
+  BookingEntity,
+  BookingClientEntity,
+  SessionEntity,
+  SessionClientEntity,
+  EventEntity,
+  SessionLogEntity,
+  ...PROJECTED,
+  StanceChoiceEntity,
+  ServerStateEntity,
+];

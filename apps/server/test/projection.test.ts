@@ -1,0 +1,220 @@
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import {
+  countRep,
+  endSet,
+  indexBrief,
+  laneSituation,
+  lookClean,
+  openSession,
+  rateEffort,
+  sayBestCue,
+  seeFault,
+  SessionFold,
+  type ActionContext,
+  type EventDraft,
+  type SessionAnswer,
+  type SessionBrief,
+  type SessionEvent,
+} from '@waxwing/core';
+import { DataSource } from 'typeorm';
+import { v4 } from 'uuid';
+import { EventLog } from '../src/sessions/eventLog.ts';
+import { History } from '../src/sessions/history.ts';
+import { Reprojection } from '../src/sessions/reprojection.ts';
+import { PROJECTED, SessionLogEntity } from '../src/sessions/session.entities.ts';
+import { TestServer, type SignedInClient } from './testServer.ts';
+
+const SQUAT = 'waxwing:bodyweight-squat';
+const FAULT = `${SQUAT}/knees-in`;
+
+let server: TestServer;
+let owner: SignedInClient;
+
+beforeAll(async () => {
+  server = await TestServer.start();
+  owner = await server.signIn('owner');
+});
+afterAll(() => server.stop());
+
+/** A trainer on the floor whose every tap is sent at once, as its own batch. */
+class Floor {
+  readonly fold = new SessionFold();
+  readonly events: SessionEvent[] = [];
+  private readonly index;
+
+  private constructor(readonly brief: SessionBrief) {
+    this.index = indexBrief(brief);
+  }
+
+  static async open(name: string): Promise<Floor> {
+    const clientId = await server.client(server.owner, name);
+    const floor = new Floor(await owner.start(clientId, [SQUAT], '2026-03-02'));
+    await floor.say(openSession(floor.brief));
+    return floor;
+  }
+
+  get laneId(): string {
+    return this.brief.clients[0]!.laneId;
+  }
+
+  stamp(drafts: readonly EventDraft[]): SessionEvent[] {
+    return owner.stamp(this.brief.sessionId, drafts, '2026-03-02T09:00:00.000Z');
+  }
+
+  async say(drafts: readonly EventDraft[]): Promise<SessionEvent[]> {
+    const stamped = this.stamp(drafts);
+    this.fold.add(stamped);
+    this.events.push(...stamped);
+    expect(await owner.send(this.brief.sessionId, stamped)).toMatchObject({ refused: [] });
+    return stamped;
+  }
+
+  tap(action: (context: ActionContext) => readonly EventDraft[]): Promise<SessionEvent[]> {
+    const { state } = this.fold;
+    const situation = laneSituation(this.index, state, this.laneId)!;
+    return this.say(action({ index: this.index, state, situation, newId: () => v4() }));
+  }
+
+  /** Everything that a set may have: reps, a fault, a cue with its outcome, a look, the end and the answer. */
+  async set(): Promise<void> {
+    await this.tap(countRep);
+    await this.tap((context) => seeFault(context, FAULT, 'left'));
+    await this.tap((context) => seeFault(context, FAULT, 'right'));
+    const [given] = await this.tap(sayBestCue);
+    if (given)
+      await this.say([{ type: 'cue-outcome', laneId: this.laneId, payload: { cueGivenId: given.id, outcome: 'fixed' } }]);
+    await this.tap(countRep);
+    await this.tap(lookClean);
+    await this.tap((context) => endSet(context, 'done'));
+    await this.tap((context) => rateEffort(context, { effort: 'about-right' }));
+  }
+}
+
+/** Every row of a session's log, as the database has it. */
+async function rowsOf(sessionId: string): Promise<Record<string, object[]>> {
+  const { manager } = server.app.get(DataSource);
+  const rows: Record<string, object[]> = {};
+  for (const entity of [...PROJECTED, SessionLogEntity]) {
+    const found = await manager.findBy(entity, { sessionId });
+    rows[entity.name] = found
+      .map((row) => JSON.stringify(row))
+      .sort()
+      .map((row) => JSON.parse(row) as object);
+  }
+  return rows;
+}
+
+describe('the log that is kept up to date event by event', () => {
+  test('is, row for row, the one that is built from all events at once', async () => {
+    const floor = await Floor.open('Ilse Varga-Holm');
+    await floor.set();
+    await floor.set();
+    const [rep] = await floor.tap(countRep);
+    await floor.say([{ type: 'retracted', laneId: floor.laneId, payload: { eventId: rep!.id } }]);
+    const step = await rowsOf(floor.brief.sessionId);
+    expect(step.LogSegmentEntity).toHaveLength(2);
+    expect(step.LogFaultEntity).toEqual([
+      expect.objectContaining({ side: 'left', status: 'fixed', severity: 'risk', movementId: SQUAT }),
+      expect.objectContaining({ side: 'right', status: 'fixed' }),
+      expect.objectContaining({ side: 'left' }),
+      expect.objectContaining({ side: 'right' }),
+    ]);
+    expect(step.SessionLogEntity).toEqual([]);
+    await server.app.get(Reprojection).all();
+    expect(await rowsOf(floor.brief.sessionId)).toEqual(step);
+
+    await floor.say([
+      {
+        type: 'decision-made',
+        laneId: floor.laneId,
+        clientId: floor.brief.clients[0]!.clientId,
+        payload: { movementId: SQUAT, kind: 'repeat', text: 'The same', reasons: [] },
+      },
+      { type: 'session-ended', payload: {} },
+    ]);
+    const ended = await rowsOf(floor.brief.sessionId);
+    expect(ended.SessionLogEntity).toHaveLength(1);
+    expect(ended.LogDecisionEntity).toHaveLength(1);
+    await server.app.get(Reprojection).all();
+    expect(await rowsOf(floor.brief.sessionId)).toEqual(ended);
+  });
+
+  test('says of a set what plan and statistics ask: side, kilograms, time under work, who did it, whether it hurt', async () => {
+    const floor = await Floor.open('Priya Castellan');
+    await floor.set();
+    const [segment] = (await rowsOf(floor.brief.sessionId)).LogSegmentEntity!;
+    expect(segment).toMatchObject({
+      ordinal: 0,
+      setOrdinal: 1,
+      stepId: null,
+      looked: true,
+      unit: 'reps',
+      amount: 2,
+      kilograms: 0,
+      seconds: 0,
+      onClock: false,
+      actor: 'trainer',
+      pain: false,
+      isLast: true,
+      setAmount: 2,
+      clean: true,
+      effort: 'about-right',
+    });
+  });
+
+  test('a session that goes on is read as it is now', async () => {
+    const floor = await Floor.open('Odalys Finch');
+    const done = async () => {
+      const answer = (await owner.get(`/api/sessions/${floor.brief.sessionId}`).expect(200)).body as SessionAnswer;
+      return answer.log.lanes[0]!.items[0]!.sets[0]?.segments[0]?.amount ?? 0;
+    };
+    expect(await done()).toBe(0);
+    await floor.tap(countRep);
+    await floor.tap(countRep);
+    expect(await done()).toBe(2);
+  });
+
+  test('a batch that fails half-way leaves memory and file as they were; the next goes on from what is stored', async () => {
+    const floor = await Floor.open('Tobiah Renn');
+    await floor.tap(countRep);
+    const stored = await rowsOf(floor.brief.sessionId);
+    const insert = jest.spyOn(EventLog.prototype as unknown as { goOn: () => Promise<never> }, 'goOn');
+    insert.mockRejectedValueOnce(new Error('the disk went away'));
+    const tap: EventDraft = { type: 'note', laneId: floor.laneId, payload: { text: 'Lost on the way.' } };
+    const lost = floor.stamp([tap]);
+    await owner.post(`/api/sessions/${floor.brief.sessionId}/events`, { events: lost }).expect(500);
+    insert.mockRestore();
+    expect(await rowsOf(floor.brief.sessionId)).toEqual(stored);
+    await floor.tap(countRep);
+    expect((await rowsOf(floor.brief.sessionId)).LogSegmentEntity).toEqual([expect.objectContaining({ amount: 2 })]);
+    // What was not acknowledged is sent again, and arrives.
+    expect(await owner.send(floor.brief.sessionId, lost)).toMatchObject({ kept: [lost[0]!.id] });
+  });
+});
+
+describe('reads over many', () => {
+  test('one question for all clients gives each what one for each would', async () => {
+    const history = server.app.get(History);
+    const { studioId } = server.owner;
+    const floors = [await Floor.open('Jonah Abara'), await Floor.open('Wren Tolliver')];
+    for (const floor of floors) {
+      await floor.set();
+      await floor.say([{ type: 'session-ended', payload: {} }]);
+    }
+    const ids = floors.map(({ brief }) => brief.clients[0]!.clientId);
+    const books = await history.tallies(studioId, ids);
+    const rates = await history.faultRates(ids);
+    for (const id of ids) {
+      expect(books.get(id)).toEqual((await history.tallies(studioId, [id])).get(id));
+      expect(rates.get(id)).toEqual((await history.faultRates([id])).get(id));
+      // A fault on both sides is one fault of the set.
+      expect(rates.get(id)![FAULT]).toEqual({ shown: 1, looked: 1 });
+    }
+    const [mine, other] = ids.map((id) => books.get(id)!);
+    const trialsOf = (book: Record<string, { trials: number }>) =>
+      Object.values(book).reduce((sum, { trials }) => sum + trials, 0);
+    expect(trialsOf(mine!.client)).toBe(1);
+    expect(trialsOf(mine!.others)).toBeGreaterThanOrEqual(trialsOf(other!.client));
+    expect(trialsOf(mine!.othersByType)).toBe(trialsOf(mine!.others));
+  });
+});
