@@ -74,7 +74,7 @@ export default tseslint.config(
   },
   // What it evaluates runs in the page.
   {
-    files: ['bench/playback.mjs', 'bench/server.mjs', 'scripts/screenshots.mjs', 'attack/*.mjs'],
+    files: ['bench/*.mjs', 'scripts/screenshots.mjs', 'attack/*.mjs'],
     languageOptions: {
       globals: {
         window: 'readonly',

@@ -3,6 +3,8 @@ import { randomUUID } from 'node:crypto';
 import * as figure from '../packages/core/dist/figure/index.js';
 import * as core from '../packages/core/dist/index.js';
 import { readSoundLibrary } from '../scripts/readLibrary.mjs';
+import { longHour } from './hour.mjs';
+import { Hour } from './longHour.mjs';
 import { playback } from './playback.mjs';
 import { serverReads } from './server.mjs';
 
@@ -163,44 +165,9 @@ for (let lane = 0; lane < 6; lane += 1) {
   });
 }
 const index = core.indexBrief(brief);
-const events = [];
-const replicaId = randomUUID();
-function add(drafts) {
-  for (const draft of drafts) {
-    const seq = events.length + 1;
-    const at = new Date(Date.UTC(2026, 2, 2, 9) + seq * 1000).toISOString();
-    events.push(
-      core.stampEvent(draft, {
-        id: randomUUID(),
-        sessionId: brief.sessionId,
-        replicaId,
-        seq,
-        lamport: seq,
-        at,
-        actor: 'trainer',
-      }),
-    );
-  }
-}
-add(core.openSession(brief));
-for (let round = 0; events.length < 10_000; round += 1) {
-  const client = brief.clients[round % 6];
-  const item = client.items[Math.floor(round / 6) % 6];
-  const where = { laneId: client.laneId, clientId: client.clientId };
-  const setId = randomUUID();
-  const segmentId = randomUUID();
-  const { itemId, movementId, revisionId, load, target } = item;
-  add([{ type: 'segment-started', ...where, payload: { setId, segmentId, itemId, movementId, revisionId, load, target } }]);
-  add(Array.from({ length: 12 }, () => ({ type: 'rep-counted', ...where, payload: { setId, segmentId } })));
-  const [fault, cue] = cues[round % cues.length];
-  const about = { setId, faultId: fault.faultId, faultTypeId: fault.type };
-  add([
-    { type: 'fault-seen', ...where, payload: about },
-    { type: 'cue-given', ...where, payload: { ...about, cueId: cue.cueId } },
-  ]);
-  add([{ type: 'cue-outcome', ...where, payload: { cueGivenId: events.at(-1).id, outcome: 'same' } }]);
-  add([{ type: 'set-ended', ...where, payload: { setId, reason: 'done' } }]);
-}
+const whole = new Hour(brief);
+whole.fillTo(10_000);
+const { events } = whole;
 // As they come from a device's store or over HTTP.
 const shuffled = JSON.parse(JSON.stringify(events)).sort(() => Math.random() - 0.5);
 const inOrder = JSON.parse(JSON.stringify(events));
@@ -215,22 +182,25 @@ row(
   20,
 );
 
-// A tap on a fault, with 6 lanes: fold of an hour's events, triage, ranking, changes.
-const hour = events.slice(0, 1500);
+// A tap on a fault, with 6 lanes and an hour's events before it: what comes in addition, triage, ranking, changes.
+const fold = new core.SessionFold(events);
 const laneId = brief.clients[0].laneId;
-const before = core.foldSession(hour);
-const tapped = core.seeFault(
-  { index, state: before, situation: core.laneSituation(index, before, laneId), newId: randomUUID },
-  squat.document.id + '/knees-in',
-);
-add(tapped);
-const withTap = [...hour, ...events.slice(-tapped.length)];
-row(
-  'tap on a fault → correction, 6 lanes (core)',
-  time(() => core.laneSituation(index, core.foldSession(withTap), laneId), 300),
-  50,
-);
-const state = core.foldSession(withTap);
+const situationOf = core.rememberSituations(index);
+const begun = whole.begin();
+fold.add(begun);
+const taps = time(() => {
+  const context = { index, state: fold.state, situation: situationOf(fold.state, laneId), newId: randomUUID };
+  fold.add(whole.add(core.seeFault(context, `${squat.document.id}/knees-in`)));
+  situationOf(fold.state, laneId);
+}, 300);
+row('tap on a fault → correction, 10,000 events', taps, 50);
+const undone = time(() => {
+  const [counted] = whole.add([whole.rep]);
+  fold.add([counted]);
+  fold.add(whole.add([{ type: 'retracted', payload: { eventId: counted.id } }]));
+}, 300);
+row('a rep and its Undo, 10,000 events', undone, 5);
+const { state } = fold;
 row(
   'triage and ranking alone',
   time(() => core.laneSituation(index, state, laneId), 1000),
@@ -308,5 +278,6 @@ row(
   2,
 );
 
-await playback(row);
-await serverReads();
+const parts = { hour: () => longHour(row), playback: () => playback(row), reads: serverReads };
+const [, , only] = process.argv;
+for (const [name, part] of Object.entries(parts)) if (!only || only === name) await part();

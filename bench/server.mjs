@@ -45,20 +45,26 @@ function fill(file, studioId, trainerId, clientIds) {
     'load',
     'outcome',
   ]);
-  const set = insert('log_sets', [
-    'setId',
-    'studioId',
-    'sessionId',
-    'clientId',
-    'movementId',
-    'localDate',
-    'startedAt',
-    'amount',
-    'looked',
-    'clean',
-    'effort',
-    'load',
-  ]);
+  const segment = {
+    ordinal: 0,
+    setOrdinal: 1,
+    laneId: 'lane',
+    itemId: 'item',
+    looked: 1,
+    unit: 'reps',
+    amount: 10,
+    kilograms: 16,
+    settings: '{}',
+    seconds: 30,
+    onClock: 0,
+    actor: 'trainer',
+    pain: 0,
+    isLast: 1,
+    setAmount: 10,
+    effort: 'about-right',
+  };
+  const own = ['setId', 'studioId', 'sessionId', 'clientId', 'movementId', 'localDate', 'startedAt', 'clean', 'load'];
+  const set = insert('log_segments', [...own, ...Object.keys(segment)]);
   const decision = insert('log_decisions', [
     'eventId',
     'studioId',
@@ -115,11 +121,9 @@ function fill(file, studioId, trainerId, clientIds) {
             movementId,
             day,
             at,
-            10,
-            1,
             k % 3 === 0 ? 0 : 1,
-            'about-right',
             load,
+            ...Object.values(segment),
           );
           if (k % 2 === 0) item.run(randomUUID(), studioId, sessionId, clientId, movementId, day, at, k, load, outcome);
           if (k % 2 === 0)
@@ -148,7 +152,7 @@ function fill(file, studioId, trainerId, clientIds) {
 function bare(db, clientId) {
   db.prepare('select * from clients where id = ?').get(clientId);
   db.prepare('select * from log_items where "clientId" = ? order by "localDate" desc limit 20').all(clientId);
-  db.prepare('select "movementId", count(*) from log_sets where "clientId" = ? group by 1').all(clientId);
+  db.prepare('select "movementId", count(*) from log_segments where "clientId" = ? group by 1').all(clientId);
 }
 
 export async function serverReads() {

@@ -231,9 +231,14 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     if (!place) return;
     const set = draft.writeSet(place);
     set.trials = draft.own(set.trials);
+    const { setId, faultId, faultTypeId, cueId } = event.payload;
+    // Written out rather than spread: these are many, and objects of one shape are read faster.
     set.trials.push({
-      ...event.payload,
       cueGivenId: event.id,
+      setId,
+      faultId,
+      faultTypeId,
+      cueId,
       movementId: set.segments.at(-1)!.movementId,
       givenAt: event.at,
       counts: true,

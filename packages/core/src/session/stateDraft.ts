@@ -88,8 +88,9 @@ export class StateDraft {
 
   /** The lane that has an item on its list, and which of its items that is. */
   placeOfItem(itemId: string): { readonly lane: number; readonly item: number } | null {
-    for (const [lane, { items }] of this.state.lanes.entries()) {
-      const item = items.findIndex((each) => each.itemId === itemId);
+    const { lanes } = this.state;
+    for (let lane = 0; lane < lanes.length; lane += 1) {
+      const item = lanes[lane]!.items.findIndex((each) => each.itemId === itemId);
       if (item >= 0) return { lane, item };
     }
     return null;
@@ -102,7 +103,11 @@ export class StateDraft {
   }
 
   placeOfSet(setId: string | undefined): SetPlace | null {
-    return setId === undefined ? null : this.findSet((set) => set.setId === setId);
+    if (setId === undefined) return null;
+    const { latest } = this;
+    // Most events go this way: no search, and no function to search with.
+    if (latest && this.state.lanes[latest.lane]?.sets[latest.set]?.setId === setId) return latest;
+    return this.findSet((set) => set.setId === setId);
   }
 
   /** The last sets of the lanes are looked at first, as it is mostly one of them. */

@@ -162,8 +162,8 @@ export class LiveSession {
   private async catchUp(): Promise<void> {
     const { sessionId } = this.snapshot.index.brief;
     try {
-      await takeInFromServer(this.store, sessionId);
-      await this.enqueue(() => this.readAgain());
+      const fresh = await takeInFromServer(this.store, sessionId);
+      await this.enqueue(() => Promise.resolve(this.takeIn(fresh)));
     } catch {
       // What this device keeps is enough to go on with; what it sends is refused, and said, by the outbox.
     }
@@ -177,12 +177,13 @@ export class LiveSession {
   }
 }
 
-async function takeInFromServer(store: DeviceStore, sessionId: string): Promise<void> {
-  let cursor = 0;
-  for (;;) {
+/** Answers what was new here. */
+async function takeInFromServer(store: DeviceStore, sessionId: string): Promise<SessionEvent[]> {
+  const fresh: SessionEvent[] = [];
+  for (let cursor = await store.takenIn(sessionId); ;) {
     const page = await api.get<EventsPage>(`sessions/${sessionId}/events?after=${cursor}`);
-    if (page.events.length === 0) return;
-    await store.takeIn(sessionId, page.events);
-    cursor = page.cursor;
+    if (page.events.length === 0) return fresh;
+    fresh.push(...(await store.takeIn(sessionId, page.events, page.cursor)));
+    ({ cursor } = page);
   }
 }

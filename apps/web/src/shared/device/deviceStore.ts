@@ -20,6 +20,12 @@ interface Replica {
   readonly lamport: number;
 }
 
+/** How far the server's events of a session were taken in: the position of the last. */
+interface TakenIn {
+  readonly key: `taken-in ${string}`;
+  readonly cursor: number;
+}
+
 /** The server that has what was sent. */
 interface ServerMet {
   readonly key: 'server';
@@ -33,7 +39,7 @@ interface Schema extends DBSchema {
     value: KeptEvent;
     indexes: { sessionId: string; unsent: number; sessionUnsent: [string, number]; refused: string };
   };
-  meta: { key: string; value: Replica | ServerMet };
+  meta: { key: string; value: Replica | ServerMet | TakenIn };
 }
 
 /** Sent events stay this long: a server that is put back to a backup gets them once more. */
@@ -111,15 +117,27 @@ export class DeviceStore {
     return events;
   }
 
-  /** Takes in what the server had already, from another device or from before this one forgot. */
-  async takeIn(sessionId: string, events: readonly SessionEvent[]): Promise<void> {
-    const transaction = this.db.transaction('events', 'readwrite');
-    for (const event of events) {
-      if (!(await transaction.store.getKey(event.id))) {
-        await transaction.store.put({ event, id: event.id, sessionId, unsent: 0 });
-      }
-    }
-    await transaction.done;
+  /** After which of the server's events of a session others may have come. */
+  async takenIn(sessionId: string): Promise<number> {
+    const known = (await this.db.get('meta', `taken-in ${sessionId}`)) as TakenIn | undefined;
+    return known?.cursor ?? 0;
+  }
+
+  /**
+   * Takes in what the server had already, from another device or from before this one forgot, up to a position. Answers what was new
+   * here. All at once: one after the other, a long hour would take minutes.
+   */
+  async takeIn(sessionId: string, events: readonly SessionEvent[], cursor: number): Promise<SessionEvent[]> {
+    const transaction = this.db.transaction(['events', 'meta'], 'readwrite');
+    const kept = transaction.objectStore('events');
+    const known = new Set(await kept.index('sessionId').getAllKeys(sessionId));
+    const fresh = events.filter(({ id }) => !known.has(id));
+    await Promise.all([
+      ...fresh.map((event) => kept.put({ event, id: event.id, sessionId, unsent: 0 })),
+      transaction.objectStore('meta').put({ key: `taken-in ${sessionId}`, cursor }),
+      transaction.done,
+    ]);
+    return fresh;
   }
 
   /** Sessions with something unsent. */
@@ -175,7 +193,11 @@ export class DeviceStore {
   async meetServer(epoch: string): Promise<boolean> {
     const met = (await this.db.get('meta', 'server')) as ServerMet | undefined;
     if (met?.epoch === epoch) return false;
-    if (met) await this.changeAll(({ refused: _refused, ...kept }) => ({ ...kept, unsent: 1 }));
+    if (met) {
+      await this.changeAll(({ refused: _refused, ...kept }) => ({ ...kept, unsent: 1 }));
+      // Its positions are others.
+      for (const key of await this.db.getAllKeys('meta')) if (key.startsWith('taken-in ')) await this.db.delete('meta', key);
+    }
     // Last: if this is cut off, it is done again.
     await this.db.put('meta', { key: 'server', epoch });
     return met !== undefined;
@@ -193,7 +215,7 @@ export class DeviceStore {
   /** Deletes sessions of which the server has everything: all of them, or those whose day is longer ago than sent events are kept. */
   async forgetSent(before: Date | 'all'): Promise<void> {
     const latest = before === 'all' ? null : new Date(before.getTime() - SENT_KEPT_DAYS * DAY_MS).toISOString().slice(0, 10);
-    const transaction = this.db.transaction(['briefs', 'events'], 'readwrite');
+    const transaction = this.db.transaction(['briefs', 'events', 'meta'], 'readwrite');
     const events = transaction.objectStore('events');
     for (const brief of await transaction.objectStore('briefs').getAll()) {
       const { sessionId, localDate } = brief;
@@ -202,14 +224,16 @@ export class DeviceStore {
       if (kept.some(({ unsent, refused }) => unsent === 1 || refused !== undefined)) continue;
       for (const { id } of kept) await events.delete(id);
       await transaction.objectStore('briefs').delete(sessionId);
+      await transaction.objectStore('meta').delete(`taken-in ${sessionId}`);
     }
     await transaction.done;
   }
 
   /** The server has said that this session was deleted for good. */
   async forgetSession(sessionId: string): Promise<void> {
-    const transaction = this.db.transaction(['briefs', 'events'], 'readwrite');
+    const transaction = this.db.transaction(['briefs', 'events', 'meta'], 'readwrite');
     await transaction.objectStore('briefs').delete(sessionId);
+    await transaction.objectStore('meta').delete(`taken-in ${sessionId}`);
     const events = transaction.objectStore('events');
     for (const id of await events.index('sessionId').getAllKeys(sessionId)) await events.delete(id);
     await transaction.done;
@@ -217,7 +241,7 @@ export class DeviceStore {
 
   /** Forgets what this device keeps of a client: their hours alone whole, of shared ones their part. */
   async forget(clientId: string): Promise<void> {
-    const transaction = this.db.transaction(['briefs', 'events'], 'readwrite');
+    const transaction = this.db.transaction(['briefs', 'events', 'meta'], 'readwrite');
     const briefs = transaction.objectStore('briefs');
     const gone = new Set<string>();
     const lanes = new Set<string>();
@@ -228,6 +252,7 @@ export class DeviceStore {
       if (others.length > 0) await briefs.put({ ...brief, clients: others });
       else {
         await briefs.delete(brief.sessionId);
+        await transaction.objectStore('meta').delete(`taken-in ${brief.sessionId}`);
         gone.add(brief.sessionId);
       }
     }

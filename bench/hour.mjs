@@ -1,0 +1,159 @@
+// One event more, when there are many: on the server, and from the tap to the picture on a slow tablet. Run after a build.
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { createApp, Library, StudioSetup } from '../apps/server/dist/index.js';
+import { browserOptions } from '../scripts/browser.mjs';
+import { readLibraryFiles } from '../scripts/readLibrary.mjs';
+import { Hour } from './longHour.mjs';
+
+const ROOT = join(import.meta.dirname, '..');
+const PASSWORD = 'correct-horse';
+const LANES = 6;
+const AT = [100, 1000, 10_000];
+const TAPS = 80;
+const CPU_SLOWER = 4;
+const MOVEMENTS = ['goblet-squat', 'full-push-up', 'bent-over-row'].map((slug) => ({ movementId: `waxwing:${slug}`, sets: 20 }));
+
+async function signedIn(address) {
+  const json = { 'Content-Type': 'application/json' };
+  const body = JSON.stringify({ login: 'owner', password: PASSWORD });
+  const answer = await fetch(`${address}/api/sign-in`, { method: 'POST', headers: json, body });
+  const headers = { ...json, cookie: answer.headers.get('set-cookie').split(';')[0] };
+  return async (path, sent) => {
+    const answered = await fetch(`${address}/api/${path}`, { method: 'POST', headers, body: JSON.stringify(sent) });
+    if (!answered.ok) throw new Error(`${path} answered ${answered.status} ${await answered.text()}`);
+    return answered.json();
+  };
+}
+
+/** Sends events as a device does. */
+async function send(post, hour, events) {
+  for (let from = 0; from < events.length; from += 500) {
+    const { refused } = await post(`sessions/${hour.brief.sessionId}/events`, { events: events.slice(from, from + 500) });
+    if (refused.length > 0) throw new Error(JSON.stringify(refused[0]));
+  }
+}
+
+export async function longHour(row) {
+  const folder = mkdtempSync(join(tmpdir(), 'waxwing-bench-'));
+  const file = join(folder, 'studio.sqlite');
+  const app = await createApp({ databaseFile: file, quiet: true });
+  await app.listen(0, '127.0.0.1');
+  const setup = app.get(StudioSetup);
+  const studioId = await setup.studio('Bench', 'Etc/UTC');
+  const owner = await setup.trainer(studioId, { name: 'Owner', login: 'owner', password: PASSWORD, role: 'owner' });
+  await app.get(Library).importPack(studioId, owner.trainerId, readLibraryFiles());
+  const lanes = [];
+  for (let n = 0; n < LANES; n += 1) {
+    const clientId = await setup.client(owner, {
+      name: `Client ${n}`,
+      birthYear: 1980,
+      goals: [],
+      cautions: [{ caution: 'knee' }],
+    });
+    lanes.push({ laneId: randomUUID(), clientId, movements: MOVEMENTS });
+  }
+  const post = await signedIn(await app.getUrl());
+  const start = { sessionId: randomUUID(), localDate: new Date().toISOString().slice(0, 10), zone: 'Etc/UTC', lanes };
+  const hour = new Hour(await post('sessions', start));
+  await send(post, hour, hour.events);
+  const medians = [];
+  for (const count of AT) {
+    await send(post, hour, hour.fillTo(count));
+    await send(post, hour, hour.begin());
+    const times = [];
+    for (let n = 0; n < 60; n += 1) {
+      const [event] = hour.add([hour.rep]);
+      const from = performance.now();
+      await send(post, hour, [event]);
+      if (n >= 10) times.push(performance.now() - from);
+    }
+    times.sort((a, b) => a - b);
+    medians.push(times[times.length >> 1]);
+    const growth = count === AT[0] ? '' : `   ${(medians.at(-1) / medians[0]).toFixed(2)}× that at ${AT[0]}`;
+    row(`one event more, server, ${LANES} lanes, ${count.toLocaleString('en-GB')} there`, times, 5, growth);
+  }
+  // Reps belong to the device that counted first: the tablet begins a set of its own.
+  await send(post, hour, hour.end());
+  await app.close();
+  await onFloor(row, file, hour.brief.sessionId);
+  rmSync(folder, { recursive: true, force: true });
+}
+
+/** The same session on a tablet with a quarter of this machine's speed. */
+async function onFloor(row, file, sessionId) {
+  const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: {
+      ...process.env,
+      WAXWING_DATA: file,
+      WAXWING_BACKUP: 'never',
+      WAXWING_WEB: join(ROOT, 'apps/web/dist'),
+      WAXWING_PORT: '0',
+    },
+  });
+  const address = await new Promise((resolve) => {
+    server.stdout.on('data', (chunk) => {
+      const found = /http:\/\/[\d.]+:\d+/.exec(String(chunk));
+      if (found) resolve(found[0]);
+    });
+  });
+  const browser = await chromium.launch(browserOptions);
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(address);
+    await page.getByLabel('Sign-in name').fill('owner');
+    await page.getByLabel('Password').fill(PASSWORD);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('heading', { name: 'Today', level: 1 }).waitFor();
+    const pain = page.getByRole('button', { name: 'Pain', exact: true });
+    await page.goto(`${address}/floor/${sessionId}`);
+    await pain.waitFor({ timeout: 120_000 });
+    const devtools = await page.context().newCDPSession(page);
+    await devtools.send('Emulation.setCPUThrottlingRate', { rate: CPU_SLOWER });
+    const reloads = [];
+    for (let n = 0; n < 5; n += 1) {
+      const from = performance.now();
+      await page.reload();
+      await pain.waitFor({ timeout: 120_000 });
+      reloads.push(performance.now() - from);
+    }
+    row(
+      'Floor reloaded, 10,000 events, CPU at a quarter',
+      reloads.sort((a, b) => a - b),
+      1000,
+    );
+    await page.evaluate(() => {
+      window.taps = [];
+      let from = 0;
+      const shown = () => window.document.querySelector('[data-testid=count]')?.textContent;
+      let before = shown();
+      window.addEventListener('keydown', () => (from = performance.now()), true);
+      new window.MutationObserver(() => {
+        if (shown() === before) return;
+        before = shown();
+        // Painted: the frame in which the number changed has been drawn.
+        requestAnimationFrame(() => setTimeout(() => window.taps.push(performance.now() - from), 0));
+      }).observe(window.document.body, { characterData: true, childList: true, subtree: true });
+    });
+    for (let n = 0; n < TAPS; n += 1) {
+      await page.keyboard.press(' ');
+      await page.waitForFunction((done) => window.taps.length >= done, n + 1, { timeout: 20_000 });
+      await page.waitForTimeout(150);
+    }
+    const taps = await page.evaluate(() => window.taps);
+    row(
+      'tap → painted, 10,000 events, CPU at a quarter',
+      taps.slice(5).sort((a, b) => a - b),
+      50,
+    );
+  } finally {
+    await browser.close();
+    server.kill('SIGKILL');
+  }
+}
