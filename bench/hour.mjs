@@ -79,13 +79,18 @@ export async function longHour(row) {
   }
   // Reps belong to the device that counted first: the tablet begins a set of its own.
   await send(post, hour, hour.end());
+  const begun = await post('sessions', {
+    ...start,
+    sessionId: randomUUID(),
+    lanes: lanes.map((lane) => ({ ...lane, laneId: randomUUID() })),
+  });
   await app.close();
-  await onFloor(row, file, hour.brief.sessionId);
+  await onFloor(row, file, hour.brief.sessionId, begun.sessionId);
   rmSync(folder, { recursive: true, force: true });
 }
 
 /** The same session on a tablet with a quarter of this machine's speed. */
-async function onFloor(row, file, sessionId) {
+async function onFloor(row, file, sessionId, begunId) {
   const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
     cwd: ROOT,
     stdio: ['ignore', 'pipe', 'inherit'],
@@ -116,18 +121,24 @@ async function onFloor(row, file, sessionId) {
     await pain.waitFor({ timeout: 120_000 });
     const devtools = await page.context().newCDPSession(page);
     await devtools.send('Emulation.setCPUThrottlingRate', { rate: CPU_SLOWER });
-    const reloads = [];
-    for (let n = 0; n < 5; n += 1) {
-      const from = performance.now();
-      await page.reload();
+    const reload = async (what, id) => {
+      await page.goto(`${address}/floor/${id}`);
       await pain.waitFor({ timeout: 120_000 });
-      reloads.push(performance.now() - from);
-    }
-    row(
-      'Floor reloaded, 10,000 events, CPU at a quarter',
-      reloads.sort((a, b) => a - b),
-      1000,
-    );
+      const times = [];
+      for (let n = 0; n < 7; n += 1) {
+        const from = performance.now();
+        await page.reload();
+        await pain.waitFor({ timeout: 120_000 });
+        times.push(performance.now() - from);
+      }
+      row(
+        what,
+        times.sort((a, b) => a - b),
+        1000,
+      );
+    };
+    await reload('Floor reloaded, just begun, CPU at a quarter', begunId);
+    await reload('Floor reloaded, 10,000 events, CPU at a quarter', sessionId);
     await page.evaluate(() => {
       window.taps = [];
       let from = 0;

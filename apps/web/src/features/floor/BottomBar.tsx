@@ -74,7 +74,7 @@ function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps
         ? `${segment.side} side`
         : 'reps';
   return (
-    <div className="bg-base-200 relative flex min-h-20 overflow-hidden rounded-2xl md:min-h-28">
+    <div className="bg-base-200 contain-content relative flex min-h-20 overflow-hidden rounded-2xl md:min-h-28">
       <button
         type="button"
         aria-label={isHold ? `Hold: ${done} of ${target} seconds` : `Count: ${done} of ${target}`}
@@ -117,7 +117,7 @@ function SetClock({ situation }: { situation: LaneSituation }) {
   const rest = set?.endedAt ? item.restSeconds - secondsBetween(set.endedAt, now) : null;
   return (
     <div
-      className="bg-base-200 hidden min-h-28 items-center gap-3 rounded-2xl px-4 md:flex lg:gap-5 lg:px-6"
+      className="bg-base-200 contain-content hidden min-h-28 items-center gap-3 rounded-2xl px-4 md:flex lg:gap-5 lg:px-6"
       aria-label="Set clock"
       role="timer"
     >

@@ -30,7 +30,7 @@ export function FaultTiles({ lexicon, situation, taps, onView, onKeys }: FaultTi
   const { tiles, lane, movement } = situation;
   const workingSide = workingSideOf(situation);
   return (
-    <aside aria-label="Faults" className="px-4 py-3 lg:overflow-y-auto lg:pl-0">
+    <aside aria-label="Faults" className="contain-content px-4 py-3 lg:overflow-y-auto lg:pl-0">
       <div className="mb-2 flex items-center gap-1">
         <span className="text-quiet whitespace-nowrap">You are</span>
         {VIEWS.map((view) => (

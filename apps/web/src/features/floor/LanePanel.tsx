@@ -114,7 +114,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
     <>
       <div className="grid min-h-0 flex-1 content-start gap-x-5 lg:grid-cols-[11rem_minmax(0,1fr)_20.5rem] lg:content-stretch">
         <LaneRail index={index} state={state} situation={situation} easier={easier} taps={taps} onSwitchLane={onSwitchLane} />
-        <main className="flex min-h-0 flex-col min-w-0 px-4 py-3 lg:overflow-y-auto lg:px-0">
+        <main className="contain-content flex min-h-0 flex-col min-w-0 px-4 py-3 lg:overflow-y-auto lg:px-0">
           <MovementHead taps={taps} index={index} situation={situation} />
           {set && !isWorking ? (
             <EndOfSet key={set.setId} index={index} state={state} situation={situation} set={set} taps={taps} />

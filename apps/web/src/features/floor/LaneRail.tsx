@@ -19,7 +19,7 @@ export function LaneRail({ index, state, situation, easier, taps, onSwitchLane }
   return (
     <nav
       aria-label={`${client.name}’s list`}
-      className="border-base-300 flex gap-1 overflow-x-auto border-b px-2 py-2 lg:flex-col lg:overflow-y-auto lg:border-r lg:border-b-0 lg:px-3"
+      className="border-base-300 contain-content flex gap-1 overflow-x-auto border-b px-2 py-2 lg:flex-col lg:overflow-y-auto lg:border-r lg:border-b-0 lg:px-3"
     >
       {state.lanes.length > 1 && (
         <button type="button" className="btn btn-ghost min-h-11 shrink-0" onClick={() => onSwitchLane(1)}>

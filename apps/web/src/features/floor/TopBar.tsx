@@ -18,7 +18,7 @@ interface TopBarProps {
 /** The hour's clock, what waits to be sent, and the ways out. */
 export function TopBar({ state, situation, undo, onUndo, onFinish }: TopBarProps) {
   return (
-    <header className="bg-neutral text-neutral-content flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-3 md:px-5">
+    <header className="contain-content bg-neutral text-neutral-content flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-3 md:px-5">
       <Link to="/" aria-label="Leave the floor; the session stays open" className="grid size-11 place-items-center">
         <ArrowLeft aria-hidden="true" size={22} />
       </Link>

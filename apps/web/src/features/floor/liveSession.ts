@@ -151,7 +151,7 @@ export class LiveSession {
     if (drafts.length === 0) return;
     const { index, state } = this.snapshot;
     this.takeIn(await this.store.append(index.brief.sessionId, drafts, state.lamport, new Date(), tap));
-    void this.outbox.flush();
+    this.outbox.flushSoon();
   }
 
   private async readAgain(): Promise<void> {

@@ -28,6 +28,8 @@ const realServer: Server = {
   start: (brief) => api.post('sessions', startAgain(brief)),
 };
 
+/** What was tapped is drawn before it is sent; quick taps go together. */
+const SOON_MS = 150;
 export const FIRST_PAUSE_MS = 2000;
 export const LONGEST_PAUSE_MS = 60_000;
 
@@ -79,6 +81,7 @@ export class Outbox {
   private again = false;
   private stopped = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private soon: ReturnType<typeof setTimeout> | undefined;
   /** By session, and under `EVERYTHING`: how often it failed, and until when it isn't tried. */
   private readonly pauses = new Map<string, Pause>();
   private readonly batch = new Map<string, number>();
@@ -108,6 +111,14 @@ export class Outbox {
     return this.running;
   }
 
+  /** The same in a moment. */
+  flushSoon(): void {
+    this.soon ??= setTimeout(() => {
+      this.soon = undefined;
+      void this.flush();
+    }, SOON_MS);
+  }
+
   /** Something has changed, such as the network coming back: nothing waits any longer. */
   flushNow(): Promise<void> {
     this.pauses.clear();
@@ -126,6 +137,7 @@ export class Outbox {
     this.stopped = true;
     this.again = false;
     clearTimeout(this.timer);
+    clearTimeout(this.soon);
     this.listeners.clear();
   }
 
