@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import js from '@eslint/js';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
@@ -9,14 +11,59 @@ const arrow = (files, group, message, ignores = []) => ({
   rules: { 'no-restricted-imports': ['error', { patterns: group.map((each) => ({ group: [each], message })) }] },
 });
 
-const coreRoom = (room, above) =>
-  arrow(
-    [`packages/core/src/${room}/**/*.ts`],
-    [...above.map((each) => `**/${each}/**`), '@nestjs/*', 'typeorm', 'react', 'node:*'],
-    `core/${room} stands below these rooms, and core has no framework and no I/O`,
+/** Rooms from the ground up: whoever stands on a floor may look down, neither up nor at a neighbour on the same floor. */
+const floorsOf = (root, floors, rest, message) =>
+  floors.flatMap((rooms, at) =>
+    rooms.map((room) => {
+      const above = floors
+        .slice(at)
+        .flat()
+        .filter((other) => other !== room);
+      return arrow([`${root}/${room}/**/*.ts`], [...above.map((other) => `**/${other}/**`), ...rest], message(room));
+    }),
   );
 
-const FEATURES = ['clients', 'floor', 'ladders', 'library', 'log', 'rooms', 'settings', 'signIn', 'start', 'today', 'tools'];
+const CORE = 'packages/core/src';
+const CORE_FLOORS = [
+  ['checks'],
+  ['movement'],
+  ['figure', 'ladder', 'loading'],
+  ['client'],
+  ['coaching', 'planning'],
+  ['progress', 'session'],
+  ['exchange'],
+];
+
+const SERVER = 'apps/server/src';
+const SERVER_FLOORS = [
+  ['database'],
+  ['http'],
+  ['accounts'],
+  ['library'],
+  ['studio', 'clients'],
+  ['stances'],
+  ['sessions'],
+  ['bookings'],
+  ['privacy'],
+  ['backups', 'setup'],
+  ['health'],
+];
+
+const foldersOf = (path) =>
+  readdirSync(join(import.meta.dirname, path), { withFileTypes: true }).flatMap((each) =>
+    each.isDirectory() ? [each.name] : [],
+  );
+
+/** A folder that stands on no floor would be held by no rule. */
+for (const [root, floors, apart] of [
+  [CORE, CORE_FLOORS, ['test']],
+  [SERVER, SERVER_FLOORS, []],
+]) {
+  const missing = foldersOf(root).filter((folder) => !floors.flat().includes(folder) && !apart.includes(folder));
+  if (missing.length > 0) throw new Error(`eslint.config.js: say on which floor of ${root} stands ${missing.join(', ')}`);
+}
+
+const FEATURES = foldersOf('apps/web/src/features');
 
 export default tseslint.config(
   {
@@ -91,13 +138,12 @@ export default tseslint.config(
     },
   },
 
-  coreRoom('checks', ['movement', 'figure', 'ladder', 'coaching', 'loading', 'progress', 'session', 'exchange', 'client']),
-  coreRoom('movement', ['figure', 'ladder', 'coaching', 'loading', 'progress', 'session', 'exchange', 'client']),
-  coreRoom('figure', ['ladder', 'coaching', 'loading', 'progress', 'session', 'exchange', 'client']),
-  coreRoom('ladder', ['coaching', 'loading', 'progress', 'session', 'exchange']),
-  coreRoom('coaching', ['loading', 'progress', 'session', 'exchange']),
-  coreRoom('loading', ['ladder', 'coaching', 'progress', 'session', 'exchange']),
-  coreRoom('session', ['exchange']),
+  ...floorsOf(
+    CORE,
+    CORE_FLOORS,
+    ['@nestjs/*', 'typeorm', 'react', 'node:*'],
+    (room) => `core/${room} stands below that, and core has no framework and no I/O`,
+  ),
   arrow(
     ['apps/web/src/**/*.{ts,tsx}'],
     ['@waxwing/server', '@waxwing/core/shapes', '**/server/**'],
@@ -120,5 +166,11 @@ export default tseslint.config(
       'a feature imports from shared and core, not from another feature’s insides',
     ),
   ),
-  arrow(['apps/server/src/**/*.ts'], ['@waxwing/web', 'react', '**/web/**'], 'the server knows no interface'),
+  arrow([`${SERVER}/*.ts`], ['@waxwing/web', 'react', '**/web/**'], 'the server knows no interface'),
+  ...floorsOf(
+    SERVER,
+    SERVER_FLOORS,
+    ['@waxwing/web', 'react', '**/web/**'],
+    (room) => `the server’s ${room} stands below that, and knows no interface`,
+  ),
 );

@@ -1,6 +1,9 @@
 import { expect } from '@playwright/test';
 import { allSent, signIn, signOut, startWith, test } from './server.ts';
 
+// The app is kept on the device, for a time without a network.
+test.use({ serviceWorkers: 'allow' });
+
 test('closed in mid-session with the server gone: it is where it was, and arrives once', async ({ context, server, browser }) => {
   const page = await context.newPage();
   await signIn(page, server);

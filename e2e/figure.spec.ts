@@ -1,6 +1,9 @@
 import { expect, type Page } from '@playwright/test';
 import { signIn, startWith, test } from './server.ts';
 
+// The app is kept on the device, for a time without a network.
+test.use({ serviceWorkers: 'allow' });
+
 const stage = (page: Page) => page.getByRole('region', { name: 'Figure' });
 const along = (page: Page) => stage(page).getByRole('slider', { name: 'Along the rep' });
 const turning = (page: Page) => stage(page).getByRole('slider', { name: /^Goblet squat, / });

@@ -14,6 +14,8 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
+    // Keeping the whole app for a time without a network costs each page a second: those tests have it that are about that.
+    serviceWorkers: 'block',
     launchOptions: browserOptions,
   },
 });

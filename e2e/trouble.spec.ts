@@ -2,6 +2,9 @@ import { expect, type Page, type Route } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
 import { allSent, keptOnDevice, pick, signIn, signOut, startWith, test, typeInto, WaxwingServer } from './server.ts';
 
+// The app is kept on the device, for a time without a network.
+test.use({ serviceWorkers: 'allow' });
+
 const OURS = { 'Waxwing-Epoch': 'an-epoch', 'Content-Type': 'application/json' };
 const EVENTS = '**/api/sessions/*/events';
 

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { createApp } from '../apps/server/dist/app.js';
 import { Library } from '../apps/server/dist/library/library.js';
 import { libraryFiles } from '../apps/server/dist/library/libraryFiles.js';
-import { StudioSetup } from '../apps/server/dist/studio/studioSetup.js';
+import { StudioSetup } from '../apps/server/dist/setup/studioSetup.js';
 import { readSoundLibrary } from './readLibrary.mjs';
 
 const folder = join(import.meta.dirname, '../.cache/test');

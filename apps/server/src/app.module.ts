@@ -7,6 +7,7 @@ import { DatabaseModule } from './database/database.module.ts';
 import type { OpenDatabase } from './database/openDatabase.ts';
 import { HealthModule } from './health/health.module.ts';
 import type { Habits } from './http/habits.ts';
+import { SetupModule } from './setup/setup.module.ts';
 import { SharedModule } from './http/shared.module.ts';
 import { LibraryModule } from './library/library.module.ts';
 import { PrivacyModule } from './privacy/privacy.module.ts';
@@ -29,6 +30,7 @@ export class AppModule {
         BookingsModule,
         StancesModule,
         StudioModule,
+        SetupModule,
         PrivacyModule,
         BackupsModule,
         HealthModule,

@@ -11,7 +11,8 @@ import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from './sessions/session.entities.ts';
 import { ServerStateEntity } from './database/serverState.entity.ts';
 import { StanceChoiceEntity } from './stances/stance.entities.ts';
-import { PlaceEntity, StudioEntity } from './studio/studio.entity.ts';
+import { StudioEntity } from './accounts/studio.entity.ts';
+import { PlaceEntity } from './studio/place.entity.ts';
 
 /** Every table. The database itself knows none of them: the ground floor doesn't look up. */
 export const ENTITIES = [

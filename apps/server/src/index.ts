@@ -1,7 +1,7 @@
 /** What the demo and the tests may use of the server. */
 export type { NestExpressApplication as Application } from '@nestjs/platform-express';
 export { createApp } from './app.ts';
-export { StudioSetup } from './studio/studioSetup.ts';
+export { StudioSetup } from './setup/studioSetup.ts';
 export { Measurements } from './clients/measurements.ts';
 export { Library } from './library/library.ts';
 export { libraryFiles } from './library/libraryFiles.ts';

@@ -2,7 +2,7 @@ import { isIP, type AddressInfo } from 'node:net';
 import { createApp } from './app.ts';
 import { DatabaseRefused } from './database/openDatabase.ts';
 import { answerTo } from './http/errorAnswers.ts';
-import { FirstOwner } from './studio/firstOwner.ts';
+import { FirstOwner } from './setup/firstOwner.ts';
 
 const {
   WAXWING_DATA = '.data/studio.sqlite',

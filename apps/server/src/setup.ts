@@ -9,7 +9,7 @@ import { Transactions } from './database/transactions.ts';
 import { Library } from './library/library.ts';
 import { libraryFiles } from './library/libraryFiles.ts';
 import { Reprojection } from './sessions/reprojection.ts';
-import { StudioSetup } from './studio/studioSetup.ts';
+import { StudioSetup } from './setup/studioSetup.ts';
 
 /** Makes a real studio from the command line, and takes in its people until the app can. */
 const USAGE = `Usage (passwords come from WAXWING_PASSWORD, so that they are in no history of commands):

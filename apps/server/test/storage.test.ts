@@ -22,7 +22,7 @@ import { ENTITIES } from '../src/entities.ts';
 import { backupFolderOf, DatabaseRefused, OpenDatabase, restoreBackup } from '../src/database/openDatabase.ts';
 import { Transactions } from '../src/database/transactions.ts';
 import { StanceChoiceEntity } from '../src/stances/stance.entities.ts';
-import { PlaceEntity } from '../src/studio/studio.entity.ts';
+import { PlaceEntity } from '../src/studio/place.entity.ts';
 import { TestServer, type SignedInClient } from './testServer.ts';
 
 const SQUAT = 'waxwing:bodyweight-squat';

@@ -6,7 +6,7 @@ import { WRONG_TRIES_OF_NAME } from '../src/accounts/signInLimit.ts';
 import { deviceName } from '../src/accounts/signIns.ts';
 import { createApp } from '../src/app.ts';
 import { answerTo, pathPattern } from '../src/http/errorAnswers.ts';
-import { FirstOwner } from '../src/studio/firstOwner.ts';
+import { FirstOwner } from '../src/setup/firstOwner.ts';
 import { PASSWORD, SignedInClient, TestServer } from './testServer.ts';
 
 let server: TestServer;

@@ -15,7 +15,7 @@ import request, { type Test } from 'supertest';
 import { v4, v7 } from 'uuid';
 import { createApp, type AppOptions } from '../src/app.ts';
 import type { SignedIn } from '../src/accounts/actor.ts';
-import { StudioSetup } from '../src/studio/studioSetup.ts';
+import { StudioSetup } from '../src/setup/studioSetup.ts';
 
 /** As `scripts/prepareTests.mjs` makes them. */
 export const PASSWORD = 'correct-horse';

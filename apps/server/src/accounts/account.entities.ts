@@ -1,5 +1,5 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
-import { StudioEntity } from '../studio/studio.entity.ts';
+import { StudioEntity } from './studio.entity.ts';
 
 @Entity('trainers')
 @Index('trainers_login', ['login'], { unique: true })

@@ -1,7 +1,7 @@
 import { Module } from '@nestjs/common';
 import { APP_GUARD } from '@nestjs/core';
 import { TypeOrmModule } from '@nestjs/typeorm';
-import { StudioEntity } from '../studio/studio.entity.ts';
+import { StudioEntity } from './studio.entity.ts';
 import { SignInEntity, TrainerEntity } from './account.entities.ts';
 import { AccountsController } from './accounts.controller.ts';
 import { SignedInGuard } from './signedInGuard.ts';

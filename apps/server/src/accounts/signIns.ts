@@ -9,7 +9,7 @@ import { v4 as uuid } from 'uuid';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
-import { StudioEntity } from '../studio/studio.entity.ts';
+import { StudioEntity } from './studio.entity.ts';
 import { SignInEntity, TrainerEntity } from './account.entities.ts';
 import type { SignedIn } from './actor.ts';
 import { TOO_MANY_TRIES, TRIES_FOR_MS, WRONG_TRIES_OF_NAME, WRONG_TRIES_OF_NAME_ANYWHERE } from './signInLimit.ts';

@@ -1,7 +1,7 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import { ClientEntity } from '../clients/client.entities.ts';
-import { StudioEntity } from '../studio/studio.entity.ts';
+import { StudioEntity } from '../accounts/studio.entity.ts';
 
 /** A time that was agreed. */
 @Entity('bookings')

@@ -1,7 +1,7 @@
 import type { ClientDocument, Side } from '@waxwing/core';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
-import { StudioEntity } from '../studio/studio.entity.ts';
+import { StudioEntity } from '../accounts/studio.entity.ts';
 
 @Entity('clients')
 @Index('clients_studio', ['studioId', 'name'])

@@ -1,6 +1,6 @@
 import type { MovementDocument, Vocabulary } from '@waxwing/core';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
-import { StudioEntity } from '../studio/studio.entity.ts';
+import { StudioEntity } from '../accounts/studio.entity.ts';
 
 /** The identity of a movement in a studio. What it says is in its revisions. */
 @Entity('movements')

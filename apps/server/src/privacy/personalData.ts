@@ -14,7 +14,8 @@ import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from
 import { storedEvents } from '../sessions/storedEvents.ts';
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
 import { StanceChoiceEntity } from '../stances/stance.entities.ts';
-import { PlaceEntity, StudioEntity } from '../studio/studio.entity.ts';
+import { StudioEntity } from '../accounts/studio.entity.ts';
+import { PlaceEntity } from '../studio/place.entity.ts';
 
 /**
  * Where a client's data is. Export and forgetting walk these lists, and a test fails for an entity that stands in none of them:

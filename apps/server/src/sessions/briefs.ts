@@ -22,7 +22,7 @@ import type { Reads } from '../database/reads.ts';
 import type { SignedIn } from '../accounts/actor.ts';
 import { Library } from '../library/library.ts';
 import { Stances } from '../stances/stances.ts';
-import { PlaceEntity } from '../studio/studio.entity.ts';
+import { PlaceEntity } from '../studio/place.entity.ts';
 import { History } from './history.ts';
 import type { BriefPins, SessionEntity } from './session.entities.ts';
 

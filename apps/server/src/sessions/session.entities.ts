@@ -23,7 +23,8 @@ import type {
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import { ClientEntity } from '../clients/client.entities.ts';
-import { PlaceEntity, StudioEntity } from '../studio/studio.entity.ts';
+import { StudioEntity } from '../accounts/studio.entity.ts';
+import { PlaceEntity } from '../studio/place.entity.ts';
 
 /** What a brief is put together from again: the pinned revisions by id, and what was known of the clients. */
 export interface BriefPins {

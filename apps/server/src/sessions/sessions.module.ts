@@ -5,7 +5,7 @@ import { ServerStateEntity } from '../database/serverState.entity.ts';
 import { ClientsModule } from '../clients/clients.module.ts';
 import { LibraryModule } from '../library/library.module.ts';
 import { MovementEntity } from '../library/library.entities.ts';
-import { PlaceEntity } from '../studio/studio.entity.ts';
+import { PlaceEntity } from '../studio/place.entity.ts';
 import { Briefs } from './briefs.ts';
 import { EventLog } from './eventLog.ts';
 import { History } from './history.ts';

@@ -1,6 +1,6 @@
 import type { Stances as Positions } from '@waxwing/core';
 import { Column, Entity, ForeignKey, PrimaryColumn } from 'typeorm';
-import { StudioEntity } from '../studio/studio.entity.ts';
+import { StudioEntity } from '../accounts/studio.entity.ts';
 
 /** Who holds positions for a whole studio. */
 export const STUDIO = 'studio';

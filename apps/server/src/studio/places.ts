@@ -7,7 +7,7 @@ import { ownersOnly, type SignedIn } from '../accounts/actor.ts';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Library } from '../library/library.ts';
-import { PlaceEntity } from './studio.entity.ts';
+import { PlaceEntity } from './place.entity.ts';
 
 function summaryOf({ id, name, inventory }: PlaceEntity): PlaceSummary {
   return { placeId: id, name, inventory, kit: kitOf(inventory) };

@@ -1,27 +1,22 @@
 import clsx from 'clsx';
 import { LogOut, Moon, Sun } from 'lucide-react';
 import { Suspense, useState } from 'react';
-import { NavLink, Outlet, useLocation } from 'react-router';
+import { Link, matchPath, Outlet, useLocation } from 'react-router';
 import { Mark } from '../shared/Mark.tsx';
 import { SendState } from '../shared/SendState.tsx';
 import { useSignedIn } from '../shared/signedIn.tsx';
 import { Loading } from '../shared/states.tsx';
 import { Unbroken } from './Broken.tsx';
+import { PAGES } from './routes.tsx';
 import { chooseTheme, currentTheme } from './themeChoice.ts';
 
-const PLACES: readonly { readonly to: string; readonly name: string; readonly also?: RegExp }[] = [
-  { to: '/', name: 'Today' },
-  { to: '/library', name: 'Library', also: /^\/(ladders|stances|health)/ },
-  { to: '/clients', name: 'Clients', also: /^\/clients/ },
-  { to: '/log', name: 'Log' },
-  { to: '/tools', name: 'Tools' },
-  { to: '/rooms', name: 'Settings', also: /^\/(rooms|people|devices|backup)/ },
-];
+const PLACES = PAGES.filter(({ isFirst }) => isFirst);
 
 /** Everything but Floor: where to go on the left (or on top, on a narrow screen), the page beside it. */
 export function Shell() {
   const { me, signOut } = useSignedIn();
   const { pathname } = useLocation();
+  const here = PAGES.find(({ path }) => matchPath(`/${path}`, pathname))?.place;
   const [theme, setTheme] = useState(currentTheme);
   const [signingOut, setSigningOut] = useState<'no' | 'now' | 'failed'>('no');
   const other = theme === 'waxwing' ? 'dusk' : 'waxwing';
@@ -34,10 +29,15 @@ export function Shell() {
         <div className="md:mb-4">
           <Mark size={38} />
         </div>
-        {PLACES.map(({ to, name, also }) => (
-          <NavLink key={to} to={to} end={to === '/'} className="flex min-h-11 items-center px-2 text-lg">
-            {({ isActive }) => <span className={clsx((isActive || also?.test(pathname)) && 'tail font-bold')}>{name}</span>}
-          </NavLink>
+        {PLACES.map(({ path, place }) => (
+          <Link
+            key={path}
+            to={`/${path}`}
+            aria-current={place === here ? 'page' : undefined}
+            className="flex min-h-11 items-center px-2 text-lg"
+          >
+            <span className={clsx(place === here && 'tail font-bold')}>{place}</span>
+          </Link>
         ))}
         <div className="ml-auto flex items-center gap-1 md:mt-auto md:ml-0 md:flex-col md:items-start">
           <span className="text-quiet hidden px-2 text-sm md:block">{me.name}</span>

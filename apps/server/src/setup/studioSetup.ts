@@ -10,7 +10,8 @@ import { ClientAssignmentEntity, ClientEntity } from '../clients/client.entities
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
-import { PlaceEntity, StudioEntity } from './studio.entity.ts';
+import { StudioEntity } from '../accounts/studio.entity.ts';
+import { PlaceEntity } from '../studio/place.entity.ts';
 
 /** Makes a studio with its people: for a first start from the command line, and for the demo. */
 @Injectable()

@@ -1,15 +1,6 @@
 import type { Inventory } from '@waxwing/core';
 import { Column, Entity, ForeignKey, PrimaryColumn } from 'typeorm';
-
-/** The business that everything belongs to. */
-@Entity('studios')
-export class StudioEntity {
-  @PrimaryColumn('text') id!: string;
-  @Column('text') name!: string;
-  /** IANA name: what "today" is when nobody says. */
-  @Column('text') zone!: string;
-  @Column('text') createdAt!: string;
-}
+import { StudioEntity } from '../accounts/studio.entity.ts';
 
 /** A room with what stands in it. */
 @Entity('places')

@@ -1,0 +1,11 @@
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** The business that everything belongs to. */
+@Entity('studios')
+export class StudioEntity {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') name!: string;
+  /** IANA name: what "today" is when nobody says. */
+  @Column('text') zone!: string;
+  @Column('text') createdAt!: string;
+}
