@@ -158,7 +158,7 @@ test('what is asked while somebody waits goes by an index: every statement that 
   connection.prepare = ((sql: string) => {
     asked.add(sql);
     return prepare(sql);
-  }) as typeof connection.prepare;
+  });
 
   const owner = await fresh.signIn('owner');
   const ilse = await fresh.client(fresh.owner, 'Ilse Varga-Holm');

@@ -50,11 +50,11 @@ describe('the rows of a set', () => {
     const change = { kind: 'lever' as const, key: 'lever:range', lever: 'range' as const, text: 'Stop at the box' };
     const load = { kind: 'pair' as const, value: 8, unit: 'kg' as const };
     const { segments } = rows(
-      begun(FIRST!, { load }),
-      rep(FIRST!),
-      rep(FIRST!),
-      begun(SECOND!, { change, tempo: { lowerSeconds: 3, turnSeconds: 0, liftSeconds: 1, finishSeconds: 0 } }),
-      rep(SECOND!),
+      begun(FIRST, { load }),
+      rep(FIRST),
+      rep(FIRST),
+      begun(SECOND, { change, tempo: { lowerSeconds: 3, turnSeconds: 0, liftSeconds: 1, finishSeconds: 0 } }),
+      rep(SECOND),
       { type: 'looked', ...where, payload: { setId: SET, clean: true } },
       ended(),
       { type: 'effort-rated', ...where, payload: { setId: SET, effort: 'about-right', reserve: 2 } },
@@ -90,7 +90,7 @@ describe('the rows of a set', () => {
   });
 
   test('kilograms are what is held, both hands together; help is negative; a pin has none', () => {
-    const kilograms = (load: Segment['load']) => rows(begun(FIRST!, { load }), ended()).segments[0]!.kilograms;
+    const kilograms = (load: Segment['load']) => rows(begun(FIRST, { load }), ended()).segments[0]!.kilograms;
     expect(kilograms({ kind: 'pair', value: 12, unit: 'kg' })).toBe(24);
     expect(kilograms({ kind: 'single', value: 10, unit: 'lb' })).toBeCloseTo(4.536, 3);
     expect(kilograms({ kind: 'assisted', value: 20, unit: 'kg' })).toBe(-20);
@@ -100,17 +100,17 @@ describe('the rows of a set', () => {
   });
 
   test('time under work runs with the counter, and nobody knows it of what was noted afterwards', () => {
-    expect(rows(begun(FIRST!), rep(FIRST!), rep(FIRST!), ended()).segments[0]!.seconds).toBe(3);
-    expect(rows(begun(FIRST!), ended([{ segmentId: FIRST!, amount: 8 }])).segments[0]).toMatchObject({
+    expect(rows(begun(FIRST), rep(FIRST), rep(FIRST), ended()).segments[0]!.seconds).toBe(3);
+    expect(rows(begun(FIRST), ended([{ segmentId: FIRST, amount: 8 }])).segments[0]).toMatchObject({
       amount: 8,
       seconds: null,
     });
-    expect(rows(begun(FIRST!), rep(FIRST!)).segments[0]!.seconds).toBeNull();
+    expect(rows(begun(FIRST), rep(FIRST)).segments[0]!.seconds).toBeNull();
   });
 
   test('a fault on both sides is two rows, with what became of each; one that this revision lacks has no severity', () => {
     const { faults } = rows(
-      begun(FIRST!),
+      begun(FIRST),
       seen('left'),
       seen('right'),
       seen('left'),
@@ -125,8 +125,8 @@ describe('the rows of a set', () => {
   });
 
   test('an item has a row once a set of it has ended', () => {
-    expect(rows(begun(FIRST!), rep(FIRST!)).items).toEqual([]);
-    expect(rows(begun(FIRST!), rep(FIRST!), ended()).items).toEqual([
+    expect(rows(begun(FIRST), rep(FIRST)).items).toEqual([]);
+    expect(rows(begun(FIRST), rep(FIRST), ended()).items).toEqual([
       expect.objectContaining({
         itemId: item.itemId,
         movementId: item.movementId,
@@ -150,7 +150,7 @@ describe('a hold that nobody ended', () => {
   /** Seconds that count for a hold of `target` seconds that was ended after so many. */
   function held(target: number, seconds: number) {
     const replica = new TestReplica('a');
-    replica.add(...openSession(holdBrief(target)), begun(FIRST!, { target }));
+    replica.add(...openSession(holdBrief(target)), begun(FIRST, { target }));
     const [end] = replica.add(ended());
     const began = Date.parse(replica.events.at(-2)!.at);
     const late = { ...end!, at: new Date(began + seconds * 1000).toISOString() };
