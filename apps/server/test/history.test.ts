@@ -155,10 +155,10 @@ test('what is asked while somebody waits goes by an index: every statement that 
     .databaseConnection;
   const prepare = connection.prepare.bind(connection);
   const asked = new Set<string>();
-  connection.prepare = ((sql: string) => {
+  connection.prepare = (sql: string) => {
     asked.add(sql);
     return prepare(sql);
-  });
+  };
 
   const owner = await fresh.signIn('owner');
   const ilse = await fresh.client(fresh.owner, 'Ilse Varga-Holm');

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { CueTrialsAnswer, MarksAnswer, PlaceSummary, PracticeAnswer, StancesAnswer } from '@waxwing/core';
+import type { CueTrialsAnswer, LibraryAnswer, MarksAnswer, PlaceSummary, PracticeAnswer, StancesAnswer } from '@waxwing/core';
 import { v4 } from 'uuid';
 import { SignedInClient, TestServer } from './testServer.ts';
 
@@ -111,4 +111,35 @@ test('rooms are listed with their kit, to who is signed in', async () => {
   const places = (await trainer.get('/api/places').expect(200)).body as PlaceSummary[];
   expect(Array.isArray(places)).toBe(true);
   await new SignedInClient(server.app, 'waxwing=none').get('/api/places').expect(401);
+});
+
+describe('the library as it is sent', () => {
+  test('is made once, compressed, and not sent again to who has it; after a change it is another', async () => {
+    const first = await owner.get('/api/library').expect(200);
+    const tag = first.get('ETag')!;
+    expect(first.get('Content-Encoding')).toBe('gzip');
+    expect(first.get('Cache-Control')).toBe('private, no-cache');
+    expect((first.body as LibraryAnswer).revisions.length).toBeGreaterThan(300);
+    const again = await owner.get('/api/library').set('If-None-Match', tag).expect(304);
+    expect(again.text).toBe('');
+    const plain = await owner.get('/api/library').set('Accept-Encoding', 'identity').expect(200);
+    expect(plain.get('Content-Encoding')).toBeUndefined();
+    expect(plain.body).toEqual(first.body);
+
+    const { document } = (first.body as LibraryAnswer).revisions.find((each) => each.document.id === SQUAT)!;
+    const text = JSON.stringify({
+      format: 'waxwing-library/1',
+      movements: [{ ...document, trains: 'Bending the knees on purpose.' }],
+    });
+    await owner.post('/api/library/packs', { files: [{ name: 'mine.yaml', text }] }).expect(200);
+    const changed = await owner.get('/api/library').set('If-None-Match', tag).expect(200);
+    expect(changed.get('ETag')).not.toBe(tag);
+    const now = (changed.body as LibraryAnswer).revisions.find((each) => each.document.id === SQUAT)!;
+    expect(now.document.trains).toBe('Bending the knees on purpose.');
+  });
+
+  test('is nobody’s who isn’t signed in, whatever they bring', async () => {
+    const tag = (await owner.get('/api/library').expect(200)).get('ETag')!;
+    await server.anonymous().get('/api/library').set('If-None-Match', tag).expect(401);
+  });
 });

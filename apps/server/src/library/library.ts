@@ -17,6 +17,7 @@ import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library.entities.ts';
+import { libraryBody, type LibraryBody } from './libraryBody.ts';
 
 export interface ImportReport {
   /** Movements that came new or changed; the same content makes no new revision. */
@@ -73,6 +74,7 @@ export class Library {
 
   /** What was put together last, by studio: revisions are only ever added, so that their count says whether it still holds. */
   private readonly kept = new Map<string, { readonly revisions: number; readonly library: CurrentLibrary }>();
+  private readonly bodies = new WeakMap<CurrentLibrary, Promise<LibraryBody>>();
 
   async current(studioId: string): Promise<CurrentLibrary> {
     const revisions = (await this.revisions.countBy({ studioId })) + (await this.vocabularies.countBy({ studioId }));
@@ -81,6 +83,15 @@ export class Library {
     const library = await this.putTogether(studioId);
     this.kept.set(studioId, { revisions, library });
     return library;
+  }
+
+  /** The library as it is sent. */
+  async body(studioId: string): Promise<LibraryBody> {
+    const library = await this.current(studioId);
+    const { vocabulary, revisions } = library;
+    const body = this.bodies.get(library) ?? libraryBody({ vocabulary, revisions });
+    this.bodies.set(library, body);
+    return body;
   }
 
   private async putTogether(studioId: string): Promise<CurrentLibrary> {

@@ -18,6 +18,7 @@ import type { EntityManager } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
+import { insertRows } from '../database/writeRows.ts';
 import { Clock } from '../http/clock.ts';
 import { Briefs } from './briefs.ts';
 import { LiveSessions, type LiveSession } from './liveSessions.ts';
@@ -26,8 +27,6 @@ import { EventEntity, SessionEntity } from './session.entities.ts';
 import { storedByIds, storedEvents } from './storedEvents.ts';
 
 const PAGE = 5000;
-/** Well under SQLite's limit on bound values. */
-const ROWS_AN_INSERT = 100;
 
 /** The id that something claims, to say it back. */
 function idOf(candidate: object): string {
@@ -236,20 +235,8 @@ export class EventLog {
     events: readonly SessionEvent[],
   ): Promise<void> {
     const receivedAt = this.clock.now().toISOString();
-    for (let from = 0; from < events.length; from += ROWS_AN_INSERT) {
-      await manager.insert(
-        EventEntity,
-        events.slice(from, from + ROWS_AN_INSERT).map((event) => ({
-          ...event,
-          clientId: event.clientId ?? null,
-          laneId: event.laneId ?? null,
-          tap: event.tap ?? null,
-          studioId: session.studioId,
-          sentBy: actor.trainerId,
-          receivedAt,
-        })),
-      );
-    }
+    const rows = events.map((event) => ({ ...event, studioId: session.studioId, sentBy: actor.trainerId, receivedAt }));
+    await insertRows(manager, EventEntity, rows);
   }
 }
 

@@ -5,12 +5,16 @@ import {
   projectLog,
   setRows,
   type BriefIndex,
+  type FaultRow,
   type LaneState,
   type PinnedMovements,
+  type SegmentRow,
   type SessionState,
   type SetState,
+  type TrialRow,
 } from '@waxwing/core';
-import { In, type EntityManager, type ObjectLiteral } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
+import { putRows } from '../database/writeRows.ts';
 import {
   LogCueTrialEntity,
   LogDecisionEntity,
@@ -31,9 +35,6 @@ interface Owner {
   readonly sessionId: string;
   readonly localDate: string;
 }
-
-/** Well under SQLite's limit on bound values. */
-const ROWS_AN_INSERT = 200;
 
 function pinnedMovements(index: BriefIndex): PinnedMovements {
   return (clientId, movementId) => index.movement(clientId, movementId);
@@ -95,44 +96,36 @@ async function saveSets(
   const were = setsById(changing(before));
   const are = setsById(changing(state));
   const changed = [...are.values()].filter((set) => were.get(set.setId) !== set);
-  const stale = [...changed.filter(({ setId }) => were.has(setId)), ...[...were.values()].filter(({ setId }) => !are.has(setId))];
-  const whose = (set: SetState) => ({ ...owner, clientId: set.clientId });
-  const rowsOf = changed.map((set) => ({ own: whose(set), rows: setRows(set, movementOf), was: were.get(set.setId) }));
-  const staleIds = stale.map(({ setId }) => setId);
-  for (const part of SET_PARTS) {
-    // A set of which these rows are as they were (a rep changes no fault) keeps them.
-    const same = new Set(
-      rowsOf.flatMap(({ rows, was }) =>
-        was && isDeepStrictEqual(setRows(was, movementOf)[part.of], rows[part.of]) ? [was.setId] : [],
-      ),
-    );
-    const gone = staleIds.filter((setId) => !same.has(setId));
-    if (gone.length > 0) await deleteSets(manager, part.entity, owner.sessionId, gone);
-    const fresh = rowsOf.filter(({ was }) => !was || !same.has(was.setId));
-    await insertAll(
+  const gone = [...were.values()].filter(({ setId }) => !are.has(setId));
+  const rowsAre = changed.map((set) => ({ own: { ...owner, clientId: set.clientId }, rows: setRows(set, movementOf) }));
+  const rowsWere = [...changed.flatMap(({ setId }) => were.get(setId) ?? []), ...gone].map((set) => setRows(set, movementOf));
+  for (const { of, entity } of SET_PARTS) {
+    const old = new Map(rowsWere.flatMap((rows) => rows[of].map((row) => [keyOf(row), row] as const)));
+    const after = rowsAre.flatMap(({ own, rows }) => rows[of].map((row) => ({ own, row, key: keyOf(row) })));
+    // A rep changes one row of a set, and none of its faults.
+    const fresh = after.filter(({ key, row }) => !isDeepStrictEqual(old.get(key), row));
+    for (const { key } of after) old.delete(key);
+    for (const row of old.values()) await manager.delete(entity, { sessionId: owner.sessionId, ...rowKey(row) });
+    await putRows(
       manager,
-      part.entity,
-      fresh.flatMap(({ own, rows }) => rows[part.of].map((row) => ({ ...own, ...row }))),
+      entity,
+      fresh.map(({ own, row }) => ({ ...own, ...row })),
     );
   }
 }
+
+/** What tells a row from the others of its session. */
+function rowKey(row: SegmentRow | FaultRow | TrialRow): object {
+  return 'cueGivenId' in row ? { cueGivenId: row.cueGivenId } : { setId: row.setId, ordinal: row.ordinal };
+}
+
+const keyOf = (row: SegmentRow | FaultRow | TrialRow) => Object.values(rowKey(row)).join('|');
 
 const SET_PARTS = [
   { of: 'segments', entity: LogSegmentEntity },
   { of: 'faults', entity: LogFaultEntity },
   { of: 'trials', entity: LogCueTrialEntity },
 ] as const;
-
-async function deleteSets(
-  manager: EntityManager,
-  entity: new () => ObjectLiteral,
-  sessionId: string,
-  setIds: readonly string[],
-): Promise<void> {
-  for (let from = 0; from < setIds.length; from += ROWS_AN_INSERT) {
-    await manager.delete(entity, { sessionId, setId: In(setIds.slice(from, from + ROWS_AN_INSERT)) });
-  }
-}
 
 async function saveItems(
   manager: EntityManager,
@@ -147,7 +140,7 @@ async function saveItems(
   const kept = new Set(after.filter((row) => !changed.includes(row)).map(({ itemId }) => itemId));
   const stale = [...before.keys()].filter((itemId) => !kept.has(itemId));
   if (stale.length > 0) await manager.delete(LogItemEntity, { sessionId: owner.sessionId, itemId: In(stale) });
-  await insertAll(
+  await putRows(
     manager,
     LogItemEntity,
     changed.map((row) => ({ ...owner, clientId: lane!.clientId, ...row })),
@@ -167,7 +160,7 @@ async function saveWhatWasSaid(
   if (haveJoined || before.decisions !== state.decisions) {
     await manager.delete(LogDecisionEntity, { sessionId: owner.sessionId });
     const made = state.decisions.filter(({ clientId }) => clients.has(clientId));
-    await insertAll(
+    await putRows(
       manager,
       LogDecisionEntity,
       made.map(({ load, target, ...decision }) => ({ ...owner, ...decision, load: load ?? null, target: target ?? null })),
@@ -176,16 +169,10 @@ async function saveWhatWasSaid(
   if (haveJoined || before.setUps !== state.setUps) {
     await manager.delete(LogSetUpEntity, { sessionId: owner.sessionId });
     const noted = state.setUps.filter(({ clientId }) => clients.has(clientId));
-    await insertAll(
+    await putRows(
       manager,
       LogSetUpEntity,
       noted.map((setUp) => ({ ...whose, ...setUp })),
     );
-  }
-}
-
-async function insertAll(manager: EntityManager, entity: new () => ObjectLiteral, rows: readonly object[]): Promise<void> {
-  for (let from = 0; from < rows.length; from += ROWS_AN_INSERT) {
-    await manager.insert(entity, rows.slice(from, from + ROWS_AN_INSERT));
   }
 }

@@ -1,7 +1,10 @@
 import { useCallback } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
 
-/** A view's whole state in its address, so that it can be sent and gone back to. An empty value takes the name out. */
+/**
+ * A view's whole state in its address, so that it can be sent and gone back to. An empty value takes the name out. In every view `for` is
+ * a client, and `place` a room.
+ */
 export function useAddress() {
   const [params] = useSearchParams();
   const navigate = useNavigate();

@@ -9,8 +9,8 @@ import { useViewpoint } from '../../shared/viewpoint.ts';
 export function OnTheLadders({ client, library }: { client: ClientSummary; library: IndexedLibrary }) {
   const places = usePlaces();
   const address = useAddress();
-  const room = address.get('room');
-  const { openness } = useViewpoint(client.clientId, room);
+  const place = address.get('place');
+  const { openness } = useViewpoint(client.clientId, place);
   const rungs = openness
     ? nextRungs(library.ladder, openness, (id) => library.revision(id)?.document)
     : new Map<string, readonly NextRung[]>();
@@ -22,9 +22,9 @@ export function OnTheLadders({ client, library }: { client: ClientSummary; libra
           <Choice
             label="Kit of"
             none="whatever kit there is"
-            value={room}
+            value={place}
             options={(places.data ?? []).map(({ placeId, name }) => ({ value: placeId, text: `with the kit of ${name}` }))}
-            onChoose={(placeId) => address.set({ room: placeId || null })}
+            onChoose={(placeId) => address.set({ place: placeId || null })}
           />
         </span>
       </div>

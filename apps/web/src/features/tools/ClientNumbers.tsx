@@ -20,7 +20,7 @@ export function ClientNumbers({
   const address = useAddress();
   const clients = useClients();
   const { library } = useLibrary();
-  const client = clients.data?.find(({ clientId }) => clientId === address.get('client')) ?? null;
+  const client = clients.data?.find(({ clientId }) => clientId === address.get('for')) ?? null;
   const history = useHistory(client?.clientId ?? null);
   const rows = Object.entries(history.data?.movements ?? {}).flatMap(([id, past]) => {
     const document = library?.revision(id)?.document;
@@ -33,7 +33,7 @@ export function ClientNumbers({
         none="take a client’s numbers"
         value={client?.clientId ?? null}
         options={(clients.data ?? []).map(({ clientId, name }) => ({ value: clientId, text: name }))}
-        onChoose={(clientId) => address.set({ client: clientId || null })}
+        onChoose={(clientId) => address.set({ for: clientId || null })}
       />
       {client && (
         <div className="mt-1 flex flex-wrap gap-1.5" role="group" aria-label={`${client.name}, last time`}>
