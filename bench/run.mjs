@@ -278,6 +278,7 @@ row(
   2,
 );
 
+// `npm run bench -- NAME` leaves the other parts out.
 const parts = { hour: () => longHour(row), playback: () => playback(row), reads: serverReads };
 const [, , only] = process.argv;
 for (const [name, part] of Object.entries(parts)) if (!only || only === name) await part();
