@@ -33,6 +33,7 @@ const events = database
       receivedAt: _receivedAt,
       clientId,
       laneId,
+      tap,
       payload,
       ...event
     }) => ({
@@ -40,6 +41,7 @@ const events = database
       payload: JSON.parse(payload),
       ...(clientId && { clientId }),
       ...(laneId && { laneId }),
+      ...(tap && { tap }),
     }),
   );
 database.exec(`vacuum into '${compact}'`);

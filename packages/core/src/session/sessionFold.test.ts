@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { describe, expect, test } from '@jest/globals';
+import { describe, expect, jest, test } from '@jest/globals';
 import fc from 'fast-check';
 import { anyHour } from '../test/anyHour.ts';
 import { TestReplica } from '../test/replica.ts';
@@ -10,6 +10,9 @@ import type { SessionEvent } from './event.ts';
 import { foldSession } from './fold.ts';
 import { SessionFold } from './sessionFold.ts';
 
+// Long enough for a busy machine, and for a failure to be made smaller.
+jest.setTimeout(90_000);
+
 /** Whoever writes into a state that was handed out is caught at it. */
 function frozen<T>(value: T): T {
   if (typeof value !== 'object' || value === null || Object.isFrozen(value)) return value;
@@ -19,7 +22,7 @@ function frozen<T>(value: T): T {
 }
 
 /** A failure is made smaller for a while, not for ever. */
-const runs = (numRuns: number) => ({ numRuns, interruptAfterTimeLimit: 20_000, markInterruptAsFailure: true });
+const runs = (numRuns: number) => ({ numRuns, interruptAfterTimeLimit: 60_000, markInterruptAsFailure: true });
 
 /** Jest's own comparison takes ten times as long, and is asked only for its words. */
 function expectSame(one: object, other: object): void {
@@ -60,7 +63,7 @@ describe('after every batch the state is the one that all events give, folded at
           }
         },
       ),
-      runs(100),
+      runs(60),
     );
   });
 
@@ -73,7 +76,7 @@ describe('after every batch the state is the one that all events give, folded at
         for (const event of events.slice(there)) frozen(fold.add([event]).state);
         expectSame(fold.state, foldSession(events));
       }),
-      runs(30),
+      runs(20),
     );
   });
 
@@ -85,7 +88,7 @@ describe('after every batch the state is the one that all events give, folded at
         for (const event of late) frozen(fold.add([event]).state);
         expectSame(fold.state, foldSession(events));
       }),
-      runs(30),
+      runs(20),
     );
   });
 });
