@@ -85,8 +85,8 @@ export class History {
 
   /** What each cue did for each of some clients, and for the studio's others: two questions, however many clients. */
   async tallies(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, TallyBook>> {
-    const all = await this.tallyRows('"studioId" = ?', [studioId]);
-    const own = await this.tallyRows('"clientId" in (select value from json_each(?))', [JSON.stringify(clientIds)]);
+    const all = await this.tallyRows('null', '"studioId" = ?', studioId);
+    const own = await this.tallyRows('"clientId"', '"clientId" in (select value from json_each(?))', JSON.stringify(clientIds));
     return new Map(
       clientIds.map((clientId) => {
         const theirs = own.filter((row) => row.clientId === clientId);
@@ -102,19 +102,20 @@ export class History {
     );
   }
 
-  private tallyRows(whose: string, parameters: readonly string[]): Promise<TallyRow[]> {
+  /** `by`: a row for each client, or one for all of them. */
+  private tallyRows(by: '"clientId"' | 'null', whose: string, parameter: string): Promise<TallyRow[]> {
     return this.trials.query<TallyRow[]>(
-      `select ${whose.includes('clientId') ? '"clientId"' : 'null'} "clientId", "faultId", "faultTypeId", "cueId", count(*) trials,
+      `select ${by} "clientId", "faultId", "faultTypeId", "cueId", count(*) trials,
          sum(case outcome when 'fixed' then ${TRIAL_VALUE.fixed} when 'better' then ${TRIAL_VALUE.better} else 0 end) score,
          sum(outcome = 'fixed') fixed
        from log_cue_trials where ${whose} group by 1, 2, 3, 4`,
-      [...parameters],
+      [parameter],
     );
   }
 
   /** How each cue did against each fault, over all of a studio's clients. */
   async cueTrials(studioId: string): Promise<CueTrialsAnswer> {
-    const tallies = summed(await this.tallyRows('"studioId" = ?', [studioId]), 'faultId');
+    const tallies = summed(await this.tallyRows('null', '"studioId" = ?', studioId), 'faultId');
     return Object.entries(tallies).map(([key, tally]) => {
       const [faultId = '', cueId = ''] = key.split('|');
       return { faultId, cueId, tally };

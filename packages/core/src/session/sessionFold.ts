@@ -67,10 +67,6 @@ export class SessionFold {
     return this.byId.size;
   }
 
-  has(id: string): boolean {
-    return this.byId.has(id);
-  }
-
   event(id: string): SessionEvent | undefined {
     return this.byId.get(id);
   }

@@ -12,21 +12,24 @@ interface SetPlace {
   readonly set: number;
 }
 
-const EMPTY: SessionState = {
-  sessionId: null,
-  status: 'not-started',
-  localDate: null,
-  zone: null,
-  startedAt: null,
-  endedAt: null,
-  lanes: [],
-  pains: [],
-  decisions: [],
-  setUps: [],
-  proposals: [],
-  notes: [],
-  lamport: 0,
-};
+/** Before anything has happened; with lists of its own, since they are written into. */
+function nothingYet(): Mutable<SessionState> {
+  return {
+    sessionId: null,
+    status: 'not-started',
+    localDate: null,
+    zone: null,
+    startedAt: null,
+    endedAt: null,
+    lanes: [],
+    pains: [],
+    decisions: [],
+    setUps: [],
+    proposals: [],
+    notes: [],
+    lamport: 0,
+  };
+}
 
 /**
  * A state that is being changed. Built on an earlier one it copies whatever it writes into, once, and shares the rest: states that
@@ -43,20 +46,7 @@ export class StateDraft {
 
   constructor(base: SessionState | null) {
     this.owned = base ? new Set() : null;
-    const { lanes, pains, decisions, setUps, proposals, notes } = EMPTY;
-    this.state = (
-      base
-        ? { ...base }
-        : {
-            ...EMPTY,
-            lanes: [...lanes],
-            pains: [...pains],
-            decisions: [...decisions],
-            setUps: [...setUps],
-            proposals: [...proposals],
-            notes: [...notes],
-          }
-    ) as Mutable<SessionState>;
+    this.state = base ? ({ ...base } as Mutable<SessionState>) : nothingYet();
   }
 
   /** The value, or a copy of it that may be written into; put it where the value stood. */
