@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { signIn, signOut, test, typeInto } from './server.ts';
+import { signIn, signInByHand, signOut, test, typeInto } from './server.ts';
 
 /** Fills fields by their label within a region. */
 async function typeAll(page: Page, values: Readonly<Record<string, string>>): Promise<void> {
@@ -205,7 +205,7 @@ test('handed over with their past to somebody who was taken in, whose scale of e
   await expect(page.getByRole('link', { name: 'Jonah Abara' })).toHaveCount(0);
 
   await signOut(page);
-  await signIn(page, server, 'nell', 'oak-and-caulk');
+  await signInByHand(page, server, 'nell', 'oak-and-caulk');
   await page.getByRole('link', { name: 'Log' }).click();
   await expect(page.getByRole('link', { name: /Jonah Abara/ }).first()).toBeVisible();
   await page.getByRole('link', { name: 'Library' }).click();

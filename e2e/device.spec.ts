@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { allSent, signIn, signOut, startWith, test } from './server.ts';
+import { allSent, signIn, signInByHand, signOut, startWith, testWithProcess as test } from './server.ts';
 
 // The app is kept on the device, for a time without a network.
 test.use({ serviceWorkers: 'allow' });
@@ -86,8 +86,34 @@ test('what one trainer keeps on a shared tablet, the next neither sees nor sends
   await allSent(page);
   await page.getByRole('link', { name: /Leave the floor/ }).click();
   await signOut(page);
-  await signIn(page, server, 'ferris', 'ropes-and-tar');
+  await signInByHand(page, server, 'ferris', 'ropes-and-tar');
   await expect(page.getByText('Ilse')).toHaveCount(0);
   await page.goto(floor);
   await expect(page.getByRole('alert')).toContainText('No such session among yours');
+});
+
+test('the floor shows the fault from where the trainer stands, and goes on doing so without a network', async ({
+  page,
+  server,
+  context,
+}) => {
+  await signIn(page, server);
+  await startWith(page, 'Ilse', ['Goblet squat']);
+  const tiles = page.getByRole('complementary', { name: 'Faults' });
+  // Every fault of the movement on its tile, against the good pose.
+  await expect(tiles.locator('.figure-faint')).toHaveCount(6);
+  await page.getByRole('button', { name: 'Knee drops in, left' }).click();
+  const card = page.getByRole('region', { name: 'Correction' });
+  await expect(card.getByRole('img', { name: /^The fault: on both feet/ })).toBeVisible();
+  await expect(card.getByText('left, from the front', { exact: true })).toBeVisible();
+  await expect(card.locator('.figure-arrow-risk')).toBeVisible();
+  await page.getByRole('button', { name: 'side', exact: true }).click();
+  await expect(card.getByText('left, from the front: go there to see it')).toBeVisible();
+
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await server.kill();
+  await context.setOffline(true);
+  await page.reload();
+  await expect(card.getByRole('img', { name: /^The fault: on both feet/ })).toBeVisible();
+  await expect(tiles.locator('.figure-faint')).toHaveCount(6);
 });

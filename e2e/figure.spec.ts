@@ -1,8 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { signIn, startWith, test } from './server.ts';
-
-// The app is kept on the device, for a time without a network.
-test.use({ serviceWorkers: 'allow' });
+import { signIn, test } from './server.ts';
 
 const stage = (page: Page) => page.getByRole('region', { name: 'Figure' });
 const along = (page: Page) => stage(page).getByRole('slider', { name: 'Along the rep' });
@@ -103,32 +100,6 @@ test('who wants no motion sees one moment after the other', async ({ page, serve
   }).toPass({ timeout: 20_000, intervals: [100] });
   expect([...seen].every((place) => place % 250 === 0)).toBe(true);
   expect(seen.size).toBeGreaterThanOrEqual(4);
-});
-
-test('the floor shows the fault from where the trainer stands, and goes on doing so without a network', async ({
-  page,
-  server,
-  context,
-}) => {
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat']);
-  const tiles = page.getByRole('complementary', { name: 'Faults' });
-  // Every fault of the movement on its tile, against the good pose.
-  await expect(tiles.locator('.figure-faint')).toHaveCount(6);
-  await page.getByRole('button', { name: 'Knee drops in, left' }).click();
-  const card = page.getByRole('region', { name: 'Correction' });
-  await expect(card.getByRole('img', { name: /^The fault: on both feet/ })).toBeVisible();
-  await expect(card.getByText('left, from the front', { exact: true })).toBeVisible();
-  await expect(card.locator('.figure-arrow-risk')).toBeVisible();
-  await page.getByRole('button', { name: 'side', exact: true }).click();
-  await expect(card.getByText('left, from the front: go there to see it')).toBeVisible();
-
-  await page.evaluate(() => navigator.serviceWorker.ready);
-  await server.kill();
-  await context.setOffline(true);
-  await page.reload();
-  await expect(card.getByRole('img', { name: /^The fault: on both feet/ })).toBeVisible();
-  await expect(tiles.locator('.figure-faint')).toHaveCount(6);
 });
 
 test('a figure that can’t be posed, or a fault nobody has drawn, says so and takes nothing else away', async ({

@@ -1,4 +1,5 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, fork, spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
 import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -70,14 +71,57 @@ export class WaxwingServer {
   }
 }
 
-/** A server for each test, on a copy of the demo's database. */
-export const test = base.extend<{ server: WaxwingServer }>({
+/** For tests that kill the server or look at it from outside: a process for each, on a copy of the demo's database. */
+export const testWithProcess = base.extend<{ server: WaxwingServer }>({
   // The fixture needs nothing else; Playwright wants the pattern all the same.
   server: async ({ browserName: _browserName }, use) => {
     const server = new WaxwingServer();
     await server.start();
     await use(server);
     await server.remove();
+  },
+});
+
+/** The process of `host.mjs`. */
+class ServerHost {
+  private readonly process = fork(join(import.meta.dirname, 'host.mjs'), { cwd: ROOT });
+
+  /** Serves a database, or none. Answers its address. */
+  async serve(databaseFile: string | null): Promise<string> {
+    const answered = once(this.process, 'message') as Promise<[{ address: string; error?: string }]>;
+    this.process.send({ databaseFile, webFolder: join(ROOT, 'apps/web/dist') });
+    const [{ address, error }] = await answered;
+    if (error) throw new Error(error);
+    return address;
+  }
+
+  stop(): void {
+    this.process.kill('SIGKILL');
+  }
+}
+
+/** What most tests need of a server. */
+interface Served {
+  readonly address: string;
+}
+
+/** A server for each test, on a copy of the demo's database; the process behind it serves one test after the other. */
+export const test = base.extend<{ server: Served }, { host: ServerHost }>({
+  host: [
+    async ({ browserName: _browserName }, use) => {
+      const host = new ServerHost();
+      await use(host);
+      host.stop();
+    },
+    { scope: 'worker' },
+  ],
+  server: async ({ host }, use) => {
+    const folder = mkdtempSync(join(tmpdir(), 'waxwing-e2e-'));
+    const file = join(folder, 'demo.sqlite');
+    copyFileSync(TEMPLATE, file);
+    await use({ address: await host.serve(file) });
+    await host.serve(null);
+    rmSync(folder, { recursive: true, force: true });
   },
 });
 
@@ -88,7 +132,16 @@ export async function typeInto(field: Locator, text: string): Promise<void> {
   await field.pressSequentially(text);
 }
 
-export async function signIn(page: Page, server: WaxwingServer, login = 'maren', password = 'net-loft-quay'): Promise<void> {
+/** Signed in, on Today. By the form is how it is done where that is the matter: `signInByHand`. */
+export async function signIn(page: Page, server: Served, login = 'maren', password = 'net-loft-quay'): Promise<void> {
+  const { address } = server;
+  const answer = await page.request.post(`${address}/api/sign-in`, { headers: { origin: address }, data: { login, password } });
+  expect(answer.ok()).toBe(true);
+  await page.goto(address);
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+}
+
+export async function signInByHand(page: Page, server: Served, login: string, password: string): Promise<void> {
   await page.goto(server.address);
   await typeInto(page.getByLabel('Sign-in name'), login);
   await typeInto(page.getByLabel('Password'), password);

@@ -19,7 +19,6 @@ import {
   type StancesAnswer,
   type TrainerSummary,
 } from '@waxwing/core';
-import { useMemo } from 'react';
 import { api } from './api.ts';
 
 /** The studio's library with its lookups made. */
@@ -32,17 +31,29 @@ export interface IndexedLibrary {
   nameOf(movementId: string): string;
 }
 
-function indexLibrary({ revisions, vocabulary }: LibraryAnswer): IndexedLibrary {
+/** Once for each state of the library, however many parts of a page ask; what is dear, when it is first looked at. */
+const indexed = new WeakMap<LibraryAnswer, IndexedLibrary>();
+
+function indexLibrary(answer: LibraryAnswer): IndexedLibrary {
+  const { revisions, vocabulary } = answer;
   const lexicon = lexiconOf(vocabulary);
   const byId = new Map(revisions.map((revision) => [revision.document.id, revision]));
-  return {
+  let ladder: Ladder | undefined;
+  let search: LibrarySearch | undefined;
+  const library: IndexedLibrary = {
     revisions,
     lexicon,
-    ladder: ladderOf(revisions.map((revision) => revision.document)),
-    search: buildSearch(revisions.map((revision) => searchTextOf(revision.document, lexicon))),
+    get ladder() {
+      return (ladder ??= ladderOf(revisions.map((revision) => revision.document)));
+    },
+    get search() {
+      return (search ??= buildSearch(revisions.map((revision) => searchTextOf(revision.document, lexicon))));
+    },
     revision: (movementId) => byId.get(movementId),
     nameOf: (movementId) => byId.get(movementId)?.document.name ?? movementId,
   };
+  indexed.set(answer, library);
+  return library;
 }
 
 export function useLibrary() {
@@ -51,7 +62,7 @@ export function useLibrary() {
     queryFn: () => api.get<LibraryAnswer>('library'),
     staleTime: 5 * 60_000,
   });
-  const library = useMemo(() => query.data && indexLibrary(query.data), [query.data]);
+  const library = query.data && (indexed.get(query.data) ?? indexLibrary(query.data));
   return { ...query, library };
 }
 
