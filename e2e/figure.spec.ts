@@ -106,7 +106,6 @@ test('a figure that can’t be posed, or a fault nobody has drawn, says so and t
   page,
   server,
 }) => {
-  await signIn(page, server);
   await page.route('**/api/library', async (route) => {
     const response = await route.fetch();
     const library = (await response.json()) as {
@@ -117,6 +116,7 @@ test('a figure that can’t be posed, or a fault nobody has drawn, says so and t
     delete library.vocabulary.faultTypes.find(({ id }) => id === 'knees-in')!.change;
     await route.fulfill({ response, json: library });
   });
+  await signIn(page, server);
   await page.goto(`${server.address}/library/waxwing:box-squat`);
   await expect(page.getByRole('alert')).toContainText('No base pose levitate');
   await expect(page.getByRole('region', { name: 'Rep strip' })).toContainText("“Don't break the egg”");

@@ -1,6 +1,16 @@
 import { expect, type Page, type Route } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { allSent, keptOnDevice, pick, signIn, signOut, startWith, testWithProcess as test, typeInto, WaxwingServer } from './server.ts';
+import {
+  allSent,
+  keptOnDevice,
+  pick,
+  signIn,
+  signOut,
+  startWith,
+  testWithProcess as test,
+  typeInto,
+  WaxwingServer,
+} from './server.ts';
 
 // The app is kept on the device, for a time without a network.
 test.use({ serviceWorkers: 'allow' });

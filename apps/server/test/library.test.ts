@@ -138,6 +138,48 @@ describe('the library as it is sent', () => {
     expect(now.document.trains).toBe('Bending the knees on purpose.');
   });
 
+  test('to who has an earlier version only what was changed since, whoever changed it; whatever isn’t a version gets all of it', async () => {
+    const since = async (version: string) =>
+      (await owner.get(`/api/library?since=${encodeURIComponent(version)}`).expect(200)).body as LibraryAnswer;
+    const whole = (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
+    expect(whole.isWhole).toBe(true);
+    expect(await since(whole.version)).toEqual({ version: whole.version, isWhole: false, revisions: [] });
+
+    const { document } = whole.revisions.find((each) => each.document.id === SQUAT)!;
+    const pack = (more: object) => ({
+      files: [{ name: 'mine.yaml', text: JSON.stringify({ format: 'waxwing-library/1', ...more }) }],
+    });
+    await owner.post('/api/library/packs', pack({ movements: [{ ...document, trains: 'Sitting down slowly.' }] })).expect(200);
+    const changed = await since(whole.version);
+    expect(changed.revisions.map((each) => each.document.trains)).toEqual(['Sitting down slowly.']);
+    expect(changed).not.toHaveProperty('vocabulary');
+
+    const muscles = [{ id: 'tongue', name: 'tongue', region: 'head' }];
+    await owner.post('/api/library/packs', pack({ vocabulary: { muscles } })).expect(200);
+    const more = await since(changed.version);
+    expect(more.revisions).toEqual([]);
+    expect(more.vocabulary?.muscles?.some(({ id }) => id === 'tongue')).toBe(true);
+    // From before both, both.
+    expect(await since(whole.version)).toMatchObject({ vocabulary: more.vocabulary, revisions: changed.revisions });
+
+    // The same pack once more changes nothing, and nobody is told that it did.
+    await owner.post('/api/library/packs', pack({ vocabulary: { muscles } })).expect(200);
+    expect((await since(more.version)).version).toBe(more.version);
+
+    const [number, ...epoch] = more.version.split('-');
+    for (const other of [
+      '',
+      'x',
+      number!,
+      `${number}-${v4()}`,
+      `${Number(number) + 1}-${epoch.join('-')}`,
+      `-1-${epoch.join('-')}`,
+    ]) {
+      expect(await since(other)).toMatchObject({ version: more.version, isWhole: true });
+    }
+    await owner.get('/api/library?since[]=1').expect(200);
+  });
+
   test('is nobody’s who isn’t signed in, whatever they bring', async () => {
     const tag = (await owner.get('/api/library').expect(200)).get('ETag')!;
     await server.anonymous().get('/api/library').set('If-None-Match', tag).expect(401);

@@ -76,5 +76,6 @@ export * from './session/state.ts';
 export type * from './session/event.ts';
 export type * from './client/clientDocument.ts';
 export * from './exchange/api.ts';
+export * from './exchange/changedLibrary.ts';
 export type * from './session/startSession.ts';
 export type { Problem } from './exchange/checkShape.ts';

@@ -8,4 +8,6 @@ export class StudioEntity {
   /** IANA name: what "today" is when nobody says. */
   @Column('text') zone!: string;
   @Column('text') createdAt!: string;
+  /** Goes up with every change to a movement or the vocabulary. */
+  @Column('integer', { default: 1 }) libraryNumber!: number;
 }

@@ -1,4 +1,4 @@
-import { Body, Controller, Get, Headers, HttpCode, Post, Res } from '@nestjs/common';
+import { Body, Controller, Get, Headers, HttpCode, Post, Query, Res } from '@nestjs/common';
 import { PackUpload } from '@waxwing/core/shapes';
 import type { Response } from 'express';
 import { Actor, ownersOnly, type SignedIn } from '../accounts/actor.ts';
@@ -9,16 +9,23 @@ import { Library, type ImportReport } from './library.ts';
 export class LibraryController {
   constructor(private readonly library: Library) {}
 
-  /** A `LibraryAnswer`; who has it already (If-None-Match) is told so. */
+  /** A `LibraryAnswer`: what changed since a version; all of it when that isn't known. Who has just that (If-None-Match) is told so. */
   @Get()
   async current(
     @Actor() actor: SignedIn,
+    @Query('since') since: unknown,
     @Headers('if-none-match') known: string | undefined,
     @Headers('accept-encoding') encodings: string | undefined,
     @Res() response: Response,
   ): Promise<void> {
+    response.set({ 'Cache-Control': 'private, no-cache', Vary: 'Cookie, Accept-Encoding' });
+    const changes = typeof since === 'string' ? await this.library.changes(actor.studioId, since) : null;
+    if (changes) {
+      response.json(changes);
+      return;
+    }
     const { tag, json, gzipped } = await this.library.body(actor.studioId);
-    response.set({ ETag: tag, 'Cache-Control': 'private, no-cache', Vary: 'Cookie, Accept-Encoding' });
+    response.set('ETag', tag);
     if (known === tag) {
       response.status(304).end();
       return;

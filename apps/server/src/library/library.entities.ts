@@ -4,6 +4,7 @@ import { StudioEntity } from '../accounts/studio.entity.ts';
 
 /** The identity of a movement in a studio. What it says is in its revisions. */
 @Entity('movements')
+@Index('movements_changed', ['studioId', 'changedIn'])
 export class MovementEntity {
   @PrimaryColumn('text') @ForeignKey(() => StudioEntity) studioId!: string;
   /** `origin:slug`. */
@@ -11,6 +12,8 @@ export class MovementEntity {
   @Column('text') name!: string;
   @Column('text') family!: string;
   @Column('text') currentRevisionId!: string;
+  /** The studio's library number since which it says this. */
+  @Column('integer', { default: 1 }) changedIn!: number;
 }
 
 /** Immutable: a trigger refuses updates. */
@@ -39,4 +42,6 @@ export class VocabularyRevisionEntity {
   @Column('text') hash!: string;
   @Column('text') author!: string;
   @Column('text') createdAt!: string;
+  /** The studio's library number since which it holds. */
+  @Column('integer', { default: 1 }) changedIn!: number;
 }

@@ -1,11 +1,12 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { StudioEntity } from '../accounts/studio.entity.ts';
 import { LibraryController } from './library.controller.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library.entities.ts';
 import { Library } from './library.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity])],
+  imports: [TypeOrmModule.forFeature([MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity, StudioEntity])],
   controllers: [LibraryController],
   providers: [Library],
   exports: [Library],

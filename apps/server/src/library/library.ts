@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { LibraryAnswer, MovementRevision, Vocabulary } from '@waxwing/core';
+import { changedLibrary, type LibraryAnswer, type MovementRevision, type StudioLibrary, type Vocabulary } from '@waxwing/core';
 import {
   PROBLEMS_MOST,
   packSizeProblems,
@@ -10,11 +10,14 @@ import {
   type ReadPack,
   type readPack,
 } from '@waxwing/core/shapes';
-import { In, type EntityManager } from 'typeorm';
+import { In, MoreThan, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
+import { StudioEntity } from '../accounts/studio.entity.ts';
 import { inThread, ThreadStopped } from '../database/inThread.ts';
+import { OpenDatabase } from '../database/openDatabase.ts';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
+import { insertRows, putRows } from '../database/writeRows.ts';
 import { Clock } from '../http/clock.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library.entities.ts';
 import { libraryBody, type LibraryBody } from './libraryBody.ts';
@@ -28,7 +31,8 @@ export interface ImportReport {
 /** The starter library takes five seconds and 300 MB on a slow machine. */
 const PACK_BOUNDS = { seconds: 90, memoryMb: 1500 };
 
-type CurrentLibrary = LibraryAnswer & { readonly vocabularyRevisionId: string };
+/** A library with the number up to which it holds all changes. */
+type CurrentLibrary = StudioLibrary & { readonly number: number; readonly vocabularyRevisionId: string };
 
 function contentHash(document: object): string {
   return createHash('sha256').update(JSON.stringify(document)).digest('hex');
@@ -68,45 +72,65 @@ export class Library {
     @InjectRepository(MovementEntity) private readonly movements: Reads<MovementEntity>,
     @InjectRepository(MovementRevisionEntity) private readonly revisions: Reads<MovementRevisionEntity>,
     @InjectRepository(VocabularyRevisionEntity) private readonly vocabularies: Reads<VocabularyRevisionEntity>,
+    @InjectRepository(StudioEntity) private readonly studios: Reads<StudioEntity>,
+    private readonly database: OpenDatabase,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
   ) {}
 
-  /** What was put together last, by studio: revisions are only ever added, so that their count says whether it still holds. */
-  private readonly kept = new Map<string, { readonly revisions: number; readonly library: CurrentLibrary }>();
+  /** What was put together last, by studio. */
+  private readonly kept = new Map<string, CurrentLibrary>();
   private readonly bodies = new WeakMap<CurrentLibrary, Promise<LibraryBody>>();
 
+  /** The library as it stands; the same object until it is changed. */
   async current(studioId: string): Promise<CurrentLibrary> {
-    const revisions = (await this.revisions.countBy({ studioId })) + (await this.vocabularies.countBy({ studioId }));
+    const number = await this.numberOf(this.studios, studioId);
     const kept = this.kept.get(studioId);
-    if (kept?.revisions === revisions) return kept.library;
-    const library = await this.putTogether(studioId);
-    this.kept.set(studioId, { revisions, library });
+    if (kept?.number === number) return kept;
+    const changed = await this.since(studioId, kept?.number ?? 0);
+    const library = {
+      ...changedLibrary(kept ?? null, { ...changed, version: this.versionOf(number), isWhole: !kept }),
+      number,
+      vocabularyRevisionId: changed.vocabularyRevisionId ?? kept?.vocabularyRevisionId ?? '',
+    };
+    this.kept.set(studioId, library);
     return library;
   }
 
-  /** The library as it is sent. */
+  /** The whole library as it is sent. */
   async body(studioId: string): Promise<LibraryBody> {
     const library = await this.current(studioId);
-    const { vocabulary, revisions } = library;
-    const body = this.bodies.get(library) ?? libraryBody({ vocabulary, revisions });
+    const { version, vocabulary, revisions } = library;
+    const body = this.bodies.get(library) ?? libraryBody({ version, isWhole: true, vocabulary, revisions });
     this.bodies.set(library, body);
     return body;
   }
 
-  private async putTogether(studioId: string): Promise<CurrentLibrary> {
-    const vocabulary = await this.currentVocabulary(studioId);
-    const movements = await this.movements.findBy({ studioId });
-    const revisions = await this.revisionsById(movements.map((movement) => movement.currentRevisionId));
-    const families = (vocabulary?.document.families ?? []).map((family) => family.id);
+  /** What was changed since a version; `null` when that is none of this database's, so that nobody can say. */
+  async changes(studioId: string, version: string): Promise<LibraryAnswer | null> {
+    const since = Number(/^(\d{1,15})-/.exec(version)?.[1]);
+    if (version !== this.versionOf(since)) return null;
+    const number = await this.numberOf(this.studios, studioId);
+    if (since > number) return null;
+    const { vocabulary, revisions } = since === number ? { revisions: [] } : await this.since(studioId, since);
+    return { version: this.versionOf(number), isWhole: false, ...(vocabulary && { vocabulary }), revisions };
+  }
+
+  /** A database that was put back to an earlier state counts on from there: its numbers mean something else then. */
+  private versionOf(number: number): string {
+    return `${number}-${this.database.epoch}`;
+  }
+
+  private async numberOf(studios: Pick<Reads<StudioEntity>, 'findOneOrFail'>, id: string): Promise<number> {
+    return (await studios.findOneOrFail({ select: { id: true, libraryNumber: true }, where: { id } })).libraryNumber;
+  }
+
+  private async since(studioId: string, number: number) {
+    const vocabulary = await this.currentVocabulary(studioId, number);
+    const movements = await this.movements.findBy({ studioId, changedIn: MoreThan(number) });
     return {
-      vocabulary: vocabulary?.document ?? {},
-      vocabularyRevisionId: vocabulary?.id ?? '',
-      revisions: [...revisions].sort(
-        (a, b) =>
-          families.indexOf(a.document.family) - families.indexOf(b.document.family) ||
-          a.document.name.localeCompare(b.document.name),
-      ),
+      ...(vocabulary && { vocabulary: vocabulary.document, vocabularyRevisionId: vocabulary.id }),
+      revisions: await this.revisionsById(movements.map((movement) => movement.currentRevisionId)),
     };
   }
 
@@ -118,8 +142,9 @@ export class Library {
     return (await this.vocabularies.findOneByOrFail({ id })).document;
   }
 
-  private currentVocabulary(studioId: string): Promise<VocabularyRevisionEntity | null> {
-    return this.vocabularies.findOne({ where: { studioId }, order: { number: 'DESC' } });
+  /** The newest one, when it came after a number of the library. */
+  private currentVocabulary(studioId: string, after = 0): Promise<VocabularyRevisionEntity | null> {
+    return this.vocabularies.findOne({ where: { studioId, changedIn: MoreThan(after) }, order: { number: 'DESC' } });
   }
 
   /** Reads pack files into the studio's library, all or nothing. Problems name file, line and path. */
@@ -131,45 +156,47 @@ export class Library {
     });
     if (!pack.ok) throw notTakenIn(pack.packProblems);
     return this.transactions.run(async (manager) => {
-      if ((await this.current(studioId)) !== existing) {
+      if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) {
         throw new ConflictException({
           message: 'The library was changed meanwhile, so nothing was taken in: send the pack again',
         });
       }
-      await this.saveVocabulary(manager, studioId, author, pack.value.vocabulary);
-      const changed: string[] = [];
-      for (const document of pack.value.movements) {
-        const before = existing.revisions.find((revision) => revision.document.id === document.id);
+      const changedIn = existing.number + 1;
+      const hasOtherVocabulary = await this.saveVocabulary(manager, studioId, author, pack.value.vocabulary, changedIn);
+      const createdAt = this.clock.now().toISOString();
+      const before = new Map(existing.revisions.map((revision) => [revision.document.id, revision]));
+      const revisions = pack.value.movements.flatMap((document) => {
+        const known = before.get(document.id);
         const hash = contentHash(document);
-        if (before && contentHash(before.document) === hash) continue;
-        const revision = manager.create(MovementRevisionEntity, {
-          id: uuid(),
-          studioId,
-          movementId: document.id,
-          number: (before?.number ?? 0) + 1,
-          document,
-          hash,
-          author,
-          createdAt: this.clock.now().toISOString(),
-        });
-        await manager.insert(MovementRevisionEntity, revision);
-        await manager.save(MovementEntity, {
-          studioId,
-          id: document.id,
-          name: document.name,
-          family: document.family,
-          currentRevisionId: revision.id,
-        });
-        changed.push(document.id);
-      }
+        if (known && contentHash(known.document) === hash) return [];
+        const number = (known?.number ?? 0) + 1;
+        return { id: uuid(), studioId, movementId: document.id, number, document, hash, author, createdAt };
+      });
+      const changed = revisions.map(({ movementId }) => movementId);
+      await insertRows(manager, MovementRevisionEntity, revisions);
+      await putRows(
+        manager,
+        MovementEntity,
+        revisions.map(({ id: currentRevisionId, document: { id, name, family } }) => {
+          return { studioId, id, name, family, currentRevisionId, changedIn };
+        }),
+      );
+      if (hasOtherVocabulary || changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
       return { changed, unchanged: pack.value.movements.length - changed.length };
     });
   }
 
-  private async saveVocabulary(manager: EntityManager, studioId: string, author: string, document: Vocabulary): Promise<void> {
+  /** Answers whether it is another than before. */
+  private async saveVocabulary(
+    manager: EntityManager,
+    studioId: string,
+    author: string,
+    document: Vocabulary,
+    changedIn: number,
+  ): Promise<boolean> {
     const before = await this.currentVocabulary(studioId);
     const hash = contentHash(document);
-    if (before?.hash === hash) return;
+    if (before?.hash === hash) return false;
     await manager.insert(VocabularyRevisionEntity, {
       id: uuid(),
       studioId,
@@ -178,6 +205,8 @@ export class Library {
       hash,
       author,
       createdAt: this.clock.now().toISOString(),
+      changedIn,
     });
+    return true;
   }
 }

@@ -9,7 +9,6 @@ import {
   type HistoryAnswer,
   type Ladder,
   type Lexicon,
-  type LibraryAnswer,
   type LibrarySearch,
   type MarksAnswer,
   type Measurement,
@@ -17,9 +16,12 @@ import {
   type PlaceSummary,
   type PracticeAnswer,
   type StancesAnswer,
+  type StudioLibrary,
   type TrainerSummary,
 } from '@waxwing/core';
 import { api } from './api.ts';
+import { keptLibraryOf } from './device/keptLibrary.ts';
+import { useSignedIn } from './signedIn.tsx';
 
 /** The studio's library with its lookups made. */
 export interface IndexedLibrary {
@@ -32,10 +34,10 @@ export interface IndexedLibrary {
 }
 
 /** Once for each state of the library, however many parts of a page ask; what is dear, when it is first looked at. */
-const indexed = new WeakMap<LibraryAnswer, IndexedLibrary>();
+const indexed = new WeakMap<StudioLibrary, IndexedLibrary>();
 
-function indexLibrary(answer: LibraryAnswer): IndexedLibrary {
-  const { revisions, vocabulary } = answer;
+function indexLibrary(from: StudioLibrary): IndexedLibrary {
+  const { revisions, vocabulary } = from;
   const lexicon = lexiconOf(vocabulary);
   const byId = new Map(revisions.map((revision) => [revision.document.id, revision]));
   let ladder: Ladder | undefined;
@@ -52,15 +54,31 @@ function indexLibrary(answer: LibraryAnswer): IndexedLibrary {
     revision: (movementId) => byId.get(movementId),
     nameOf: (movementId) => byId.get(movementId)?.document.name ?? movementId,
   };
-  indexed.set(answer, library);
+  indexed.set(from, library);
   return library;
 }
 
+/** What the device has is shown at once; what has changed follows when the server answers. */
 export function useLibrary() {
+  const { me } = useSignedIn();
+  const client = useQueryClient();
+  const queryKey = ['library', me.studioId];
   const query = useQuery({
-    queryKey: ['library'],
-    queryFn: () => api.get<LibraryAnswer>('library'),
+    queryKey,
+    queryFn: async () => {
+      const library = keptLibraryOf(me.studioId);
+      const kept = client.getQueryData(queryKey) === undefined ? await library.kept() : null;
+      if (!kept) return library.latest();
+      void library.latest().then(
+        (latest) => client.setQueryData(queryKey, latest),
+        // Who is signed out, or another trouble: what asks for more than this says so.
+        () => undefined,
+      );
+      return kept;
+    },
     staleTime: 5 * 60_000,
+    // It is new only when it says something else, and too large to be compared.
+    structuralSharing: false,
   });
   const library = query.data && (indexed.get(query.data) ?? indexLibrary(query.data));
   return { ...query, library };

@@ -26,9 +26,14 @@ export interface Me {
   readonly role: 'owner' | 'trainer';
 }
 
+/** A studio's library: all of it, or what was changed since the version that was asked about. `changedLibrary` puts them together. */
 export interface LibraryAnswer {
-  readonly vocabulary: Vocabulary;
-  /** Each movement at its newest revision, in the order of the families. */
+  /** Another word after every change; says nothing else. */
+  readonly version: string;
+  readonly isWhole: boolean;
+  /** Always in a whole one; else only when it was changed. */
+  readonly vocabulary?: Vocabulary;
+  /** Each movement at its newest revision. */
   readonly revisions: readonly MovementRevision[];
 }
 

@@ -3,6 +3,7 @@ import { StanceChoices1764100000000 } from './1764100000000-StanceChoices.ts';
 import { ClientsAndKit1764200000000 } from './1764200000000-ClientsAndKit.ts';
 import { StoredMeansStored1764300000000 } from './1764300000000-StoredMeansStored.ts';
 import { SegmentsOfSets1764400000000 } from './1764400000000-SegmentsOfSets.ts';
+import { LibraryNumbers1764500000000 } from './1764500000000-LibraryNumbers.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -11,4 +12,5 @@ export const MIGRATIONS = [
   ClientsAndKit1764200000000,
   StoredMeansStored1764300000000,
   SegmentsOfSets1764400000000,
+  LibraryNumbers1764500000000,
 ];

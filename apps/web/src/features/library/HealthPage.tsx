@@ -24,10 +24,10 @@ function examine(question: HealthQuestion): Promise<HealthAnswer> {
 }
 
 export default function HealthPage() {
-  const { library, data, error, refetch, dataUpdatedAt } = useLibrary();
+  const { library, data, error, refetch } = useLibrary();
   const trials = useCueTrials();
   const health = useQuery({
-    queryKey: ['health', dataUpdatedAt, trials.dataUpdatedAt],
+    queryKey: ['health', data?.version, trials.dataUpdatedAt],
     queryFn: () =>
       examine({ documents: data!.revisions.map(({ document }) => document), vocabulary: data!.vocabulary, trials: trials.data! }),
     enabled: data !== undefined && trials.data !== undefined,

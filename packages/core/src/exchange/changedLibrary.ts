@@ -1,0 +1,30 @@
+import type { MovementRevision } from '../movement/library.ts';
+import type { Vocabulary } from '../movement/vocabulary.ts';
+import type { LibraryAnswer } from './api.ts';
+
+/** All that a studio's library says at a version. */
+export interface StudioLibrary {
+  readonly version: string;
+  readonly vocabulary: Vocabulary;
+  /** Each movement at its newest revision, in the order of the families, by name in each. */
+  readonly revisions: readonly MovementRevision[];
+}
+
+const byName = new Intl.Collator('en').compare;
+
+/** Revisions as lists show them. */
+export function inLibraryOrder(revisions: Iterable<MovementRevision>, vocabulary: Vocabulary): MovementRevision[] {
+  const place = new Map((vocabulary.families ?? []).map(({ id }, at) => [id, at]));
+  const familyOf = ({ document }: MovementRevision) => place.get(document.family) ?? -1;
+  return [...revisions].sort((a, b) => familyOf(a) - familyOf(b) || byName(a.document.name, b.document.name));
+}
+
+/** What is known of a library, with what the server said has changed; the same object when nothing has. */
+export function changedLibrary(known: StudioLibrary | null, answer: LibraryAnswer): StudioLibrary {
+  const before = answer.isWhole ? null : known;
+  if (before && answer.version === before.version) return before;
+  const vocabulary = answer.vocabulary ?? before?.vocabulary ?? {};
+  const revisions = new Map((before?.revisions ?? []).map((revision) => [revision.document.id, revision]));
+  for (const revision of answer.revisions) revisions.set(revision.document.id, revision);
+  return { version: answer.version, vocabulary, revisions: inLibraryOrder(revisions.values(), vocabulary) };
+}
