@@ -80,13 +80,8 @@ export default tseslint.config(
   js.configs.recommended,
   {
     files: ['**/*.ts', '**/*.tsx'],
-    extends: [...tseslint.configs.recommendedTypeChecked],
-    languageOptions: {
-      parserOptions: {
-        project: ['tsconfig.checks.json'],
-        tsconfigRootDir: import.meta.dirname,
-      },
-    },
+    // Rules that need types are in .oxlintrc.json.
+    extends: [...tseslint.configs.recommended],
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }],
@@ -96,17 +91,6 @@ export default tseslint.config(
   },
   // Injected classes and shapes in decorated signatures need to be value imports.
   { files: ['apps/server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
-  // Answers of a test server are looked at as they come.
-  {
-    files: ['**/*.test.ts', 'apps/server/test/**/*.ts', 'e2e/**/*.ts'],
-    rules: {
-      '@typescript-eslint/no-unsafe-assignment': 'off',
-      '@typescript-eslint/no-unsafe-member-access': 'off',
-      '@typescript-eslint/no-unsafe-call': 'off',
-      '@typescript-eslint/no-unsafe-return': 'off',
-      '@typescript-eslint/no-unsafe-argument': 'off',
-    },
-  },
   { files: ['apps/web/src/**/*.{ts,tsx}'], ...reactHooks.configs.flat['recommended-latest'] },
   // Types are checked as one program, which knows Node: the browser doesn't.
   {
