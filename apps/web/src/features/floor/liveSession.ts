@@ -167,6 +167,8 @@ export class LiveSession {
     } catch {
       // What this device keeps is enough to go on with; what it sends is refused, and said, by the outbox.
     }
+    // Not while somebody waits for the page: the next opening is faster for it.
+    await this.store.putTogether(sessionId).catch(() => undefined);
   }
 
   private takeIn(events: readonly SessionEvent[]): void {

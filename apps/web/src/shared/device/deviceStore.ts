@@ -1,5 +1,5 @@
 import { LAMPORT_MAX, stampEvent, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core';
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import { v4, v7 } from 'uuid';
 
 /** An event as it is kept here. IndexedDB can't index a boolean, hence 0 and 1. */
@@ -11,6 +11,12 @@ interface KeptEvent {
   readonly unsent: 0 | 1;
   /** Why the server won't take it; it stays here until somebody tries again. */
   readonly refused?: string;
+}
+
+/** Many of a session's events that the server has, as one text: ten thousand records take seconds to read, twenty texts don't. */
+interface Piece {
+  readonly sessionId: string;
+  readonly events: string;
 }
 
 interface Replica {
@@ -39,8 +45,17 @@ interface Schema extends DBSchema {
     value: KeptEvent;
     indexes: { sessionId: string; unsent: number; sessionUnsent: [string, number]; refused: string };
   };
+  pieces: { key: number; value: Piece; indexes: { sessionId: string } };
   meta: { key: string; value: Replica | ServerMet | TakenIn };
 }
+
+type Writing = IDBPTransaction<Schema, StoreNames<Schema>[], 'readwrite'>;
+
+/** Events of a session that were sent are put together when there are so many of them. */
+const PIECE_OF = 500;
+
+const pieceOf = (sessionId: string, events: readonly SessionEvent[]): Piece => ({ sessionId, events: JSON.stringify(events) });
+const eventsOf = (piece: Piece) => JSON.parse(piece.events) as SessionEvent[];
 
 /** Sent events stay this long: a server that is put back to a backup gets them once more. */
 export const SENT_KEPT_DAYS = 30;
@@ -73,7 +88,12 @@ export class DeviceStore {
   }
 
   async events(sessionId: string): Promise<SessionEvent[]> {
-    return (await this.db.getAllFromIndex('events', 'sessionId', sessionId)).map((kept) => kept.event);
+    const transaction = this.db.transaction(['events', 'pieces']);
+    const [single, pieces] = await Promise.all([
+      transaction.objectStore('events').index('sessionId').getAll(sessionId),
+      transaction.objectStore('pieces').index('sessionId').getAll(sessionId),
+    ]);
+    return [...pieces.flatMap(eventsOf), ...single.map(({ event }) => event)];
   }
 
   /**
@@ -130,16 +150,42 @@ export class DeviceStore {
    * here. All at once: one after the other, a long hour would take minutes.
    */
   async takeIn(sessionId: string, events: readonly SessionEvent[], cursor: number): Promise<SessionEvent[]> {
-    const transaction = this.db.transaction(['events', 'meta'], 'readwrite');
-    const kept = transaction.objectStore('events');
-    const known = new Set(await kept.index('sessionId').getAllKeys(sessionId));
+    const transaction = this.db.transaction(['events', 'pieces', 'meta'], 'readwrite');
+    const single = transaction.objectStore('events');
+    const pieces = transaction.objectStore('pieces');
+    const known = new Set(await single.index('sessionId').getAllKeys(sessionId));
+    for (const piece of await pieces.index('sessionId').getAll(sessionId)) for (const { id } of eventsOf(piece)) known.add(id);
     const fresh = events.filter(({ id }) => !known.has(id));
     await Promise.all([
-      ...fresh.map((event) => kept.put({ event, id: event.id, sessionId, unsent: 0 })),
+      ...(fresh.length >= PIECE_OF
+        ? [pieces.add(pieceOf(sessionId, fresh))]
+        : fresh.map((event) => single.put({ event, id: event.id, sessionId, unsent: 0 }))),
       transaction.objectStore('meta').put({ key: `taken-in ${sessionId}`, cursor }),
       transaction.done,
     ]);
     return fresh;
+  }
+
+  /** Puts a session's sent events together once they are many. What is unsent, or refused, stays by itself. */
+  async putTogether(sessionId: string): Promise<void> {
+    if ((await this.db.countFromIndex('events', 'sessionUnsent', [sessionId, 0])) < PIECE_OF) return;
+    const transaction = this.db.transaction(['events', 'pieces'], 'readwrite');
+    const single = transaction.objectStore('events');
+    const sent = (await single.index('sessionUnsent').getAll([sessionId, 0])).filter(({ refused }) => refused === undefined);
+    await Promise.all([
+      ...(sent.length >= PIECE_OF
+        ? [
+            transaction.objectStore('pieces').add(
+              pieceOf(
+                sessionId,
+                sent.map(({ event }) => event),
+              ),
+            ),
+            ...sent.map(({ id }) => single.delete(id)),
+          ]
+        : []),
+      transaction.done,
+    ]);
   }
 
   /** Sessions with something unsent. */
@@ -196,6 +242,7 @@ export class DeviceStore {
     const met = (await this.db.get('meta', 'server')) as ServerMet | undefined;
     if (met?.epoch === epoch) return false;
     if (met) {
+      await this.takeApart();
       await this.changeAll(({ refused: _refused, ...kept }) => ({ ...kept, unsent: 1 }));
       // Its positions are others.
       for (const key of await this.db.getAllKeys('meta')) if (key.startsWith('taken-in ')) await this.db.delete('meta', key);
@@ -203,6 +250,18 @@ export class DeviceStore {
     // Last: if this is cut off, it is done again.
     await this.db.put('meta', { key: 'server', epoch });
     return met !== undefined;
+  }
+
+  /** Every event by itself again, so that it can be sent. */
+  private async takeApart(): Promise<void> {
+    const transaction = this.db.transaction(['events', 'pieces'], 'readwrite');
+    const single = transaction.objectStore('events');
+    for (let at = await transaction.objectStore('pieces').openCursor(); at; at = await at.continue()) {
+      const { sessionId } = at.value;
+      await Promise.all(eventsOf(at.value).map((event) => single.put({ event, id: event.id, sessionId, unsent: 0 })));
+      await at.delete();
+    }
+    await transaction.done;
   }
 
   private async changeAll(change: (kept: KeptEvent) => KeptEvent | null): Promise<void> {
@@ -217,58 +276,56 @@ export class DeviceStore {
   /** Deletes sessions of which the server has everything: all of them, or those whose day is longer ago than sent events are kept. */
   async forgetSent(before: Date | 'all'): Promise<void> {
     const latest = before === 'all' ? null : new Date(before.getTime() - SENT_KEPT_DAYS * DAY_MS).toISOString().slice(0, 10);
-    const transaction = this.db.transaction(['briefs', 'events', 'meta'], 'readwrite');
+    const transaction = this.db.transaction(['briefs', 'events', 'pieces', 'meta'], 'readwrite');
     const events = transaction.objectStore('events');
     for (const brief of await transaction.objectStore('briefs').getAll()) {
       const { sessionId, localDate } = brief;
       if (latest !== null && localDate >= latest) continue;
       const kept = await events.index('sessionId').getAll(sessionId);
-      if (kept.some(({ unsent, refused }) => unsent === 1 || refused !== undefined)) continue;
-      for (const { id } of kept) await events.delete(id);
-      await transaction.objectStore('briefs').delete(sessionId);
-      await transaction.objectStore('meta').delete(`taken-in ${sessionId}`);
+      if (kept.every(({ unsent, refused }) => unsent === 0 && refused === undefined)) await deleteSession(transaction, sessionId);
     }
     await transaction.done;
   }
 
   /** The server has said that this session was deleted for good. */
   async forgetSession(sessionId: string): Promise<void> {
-    const transaction = this.db.transaction(['briefs', 'events', 'meta'], 'readwrite');
-    await transaction.objectStore('briefs').delete(sessionId);
-    await transaction.objectStore('meta').delete(`taken-in ${sessionId}`);
-    const events = transaction.objectStore('events');
-    for (const id of await events.index('sessionId').getAllKeys(sessionId)) await events.delete(id);
+    const transaction = this.db.transaction(['briefs', 'events', 'pieces', 'meta'], 'readwrite');
+    await deleteSession(transaction, sessionId);
     await transaction.done;
   }
 
   /** Forgets what this device keeps of a client: their hours alone whole, of shared ones their part. */
   async forget(clientId: string): Promise<void> {
-    const transaction = this.db.transaction(['briefs', 'events', 'meta'], 'readwrite');
+    const transaction = this.db.transaction(['briefs', 'events', 'pieces', 'meta'], 'readwrite');
     const briefs = transaction.objectStore('briefs');
-    const gone = new Set<string>();
     const lanes = new Set<string>();
     for (const brief of await briefs.getAll()) {
       const others = brief.clients.filter((client) => client.clientId !== clientId);
       if (others.length === brief.clients.length) continue;
       for (const client of brief.clients) if (client.clientId === clientId) lanes.add(client.laneId);
       if (others.length > 0) await briefs.put({ ...brief, clients: others });
-      else {
-        await briefs.delete(brief.sessionId);
-        await transaction.objectStore('meta').delete(`taken-in ${brief.sessionId}`);
-        gone.add(brief.sessionId);
-      }
+      else await deleteSession(transaction, brief.sessionId);
     }
-    const events = transaction.objectStore('events');
+    const single = transaction.objectStore('events');
+    const all = (await single.getAll()).map(({ event }) => event);
+    const pieces: { readonly key: number; readonly piece: Piece }[] = [];
+    for (let at = await transaction.objectStore('pieces').openCursor(); at; at = await at.continue()) {
+      pieces.push({ key: at.primaryKey, piece: at.value });
+      all.push(...eventsOf(at.value));
+    }
     const deleted = new Set<string>();
-    const all = await events.getAll();
-    const isTheirs = ({ event, sessionId }: KeptEvent) =>
-      gone.has(sessionId) || event.clientId === clientId || (event.laneId !== undefined && lanes.has(event.laneId));
-    for (const kept of all) if (isTheirs(kept)) deleted.add(kept.id);
-    // What amends something of theirs may repeat it.
-    for (const { id, event } of all) {
-      if ((event.type === 'amended' || event.type === 'retracted') && deleted.has(event.payload.eventId)) deleted.add(id);
+    for (const { id, clientId: about, laneId } of all) {
+      if (about === clientId || (laneId !== undefined && lanes.has(laneId))) deleted.add(id);
     }
-    for (const id of deleted) await events.delete(id);
+    // What amends something of theirs may repeat it.
+    for (const event of all) {
+      if ((event.type === 'amended' || event.type === 'retracted') && deleted.has(event.payload.eventId)) deleted.add(event.id);
+    }
+    for (const id of deleted) await single.delete(id);
+    for (const { key, piece } of pieces) {
+      const events = eventsOf(piece).filter(({ id }) => !deleted.has(id));
+      await transaction.objectStore('pieces').put(pieceOf(piece.sessionId, events), key);
+    }
     await transaction.done;
   }
 
@@ -278,13 +335,23 @@ export class DeviceStore {
   }
 }
 
+/** All that is kept of a session, in a transaction over everything. */
+async function deleteSession(transaction: Writing, sessionId: string): Promise<void> {
+  await transaction.objectStore('briefs').delete(sessionId);
+  await transaction.objectStore('meta').delete(`taken-in ${sessionId}`);
+  const events = transaction.objectStore('events');
+  for (const id of await events.index('sessionId').getAllKeys(sessionId)) await events.delete(id);
+  const pieces = transaction.objectStore('pieces');
+  for (const key of await pieces.index('sessionId').getAllKeys(sessionId)) await pieces.delete(key);
+}
+
 const open = new Map<string, Promise<DeviceStore>>();
 
 /** The store of a sign-in. Each has a database of its own: what one trainer keeps, the next neither sees nor sends. */
 export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
   let store = open.get(trainerId);
   if (!store) {
-    store = openDB<Schema>(`waxwing-${trainerId}`, 2, {
+    store = openDB<Schema>(`waxwing-${trainerId}`, 3, {
       upgrade(db, from, _to, transaction) {
         if (from < 1) {
           db.createObjectStore('briefs', { keyPath: 'sessionId' });
@@ -299,6 +366,7 @@ export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
           // Only what was refused has the field, and only that is in the index.
           events.createIndex('refused', 'refused');
         }
+        if (from < 3) db.createObjectStore('pieces', { autoIncrement: true }).createIndex('sessionId', 'sessionId');
       },
       // A newer tab wants to change the store: this one lets go of it, and says so when it is next used.
       blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),

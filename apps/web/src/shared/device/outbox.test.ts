@@ -4,7 +4,7 @@ import type { EventDraft, EventsAnswer, SessionBrief, SessionEvent } from '@waxw
 import { v4 } from 'uuid';
 import { RequestRefused, Unreachable } from '../api.ts';
 import { refusedWords, sendWords } from '../sendWords.ts';
-import { deviceStoreFor, SENT_KEPT_DAYS, type DeviceStore } from './deviceStore.ts';
+import { deviceStoreFor, type DeviceStore } from './deviceStore.ts';
 import { FIRST_PAUSE_MS, LONGEST_PAUSE_MS, Outbox, type Server } from './outbox.ts';
 
 const SESSION = v4();
@@ -54,83 +54,6 @@ function server(...failures: Error[]) {
   };
   return { got, send };
 }
-
-describe('forgetting a client', () => {
-  const brief = (sessionId: string, ...clientIds: string[]) =>
-    ({ sessionId, clients: clientIds.map((clientId) => ({ clientId, laneId: `lane-${clientId}` })) }) as unknown as SessionBrief;
-  const about = (clientId: string, text: string): EventDraft => ({ type: 'note', clientId, payload: { text } });
-
-  test('an hour alone goes whole; of a shared one only their part; the others’ unsent events are still sent', async () => {
-    const [alone, shared, gone, stays] = [v4(), v4(), v4(), v4()] as [string, string, string, string];
-    await store.saveBrief(brief(alone, gone));
-    await store.saveBrief(brief(shared, gone, stays));
-    await store.append(alone, [about(gone, 'a'), note('b')], 0, new Date());
-    const [hurt] = await store.append(shared, [about(gone, 'c'), about(stays, 'd'), note('e')], 0, new Date());
-    await store.append(
-      shared,
-      [
-        { type: 'view-changed', laneId: `lane-${gone}`, payload: { view: 'side' } },
-        { type: 'amended', payload: { eventId: hurt!.id, amends: 'note', payload: { text: 'c, in other words' } } },
-      ],
-      0,
-      new Date(),
-    );
-    await store.forget(gone);
-    expect(await store.brief(alone)).toBeUndefined();
-    expect((await store.brief(shared))!.clients.map(({ clientId }) => clientId)).toEqual([stays]);
-    expect(await store.events(alone)).toEqual([]);
-    expect((await store.events(shared)).map(textOf).sort()).toEqual(['d', 'e']);
-    expect(await store.unsentCount()).toBe(2);
-    // Somebody whom this device never met changes nothing.
-    await store.forget(v4());
-    expect(await store.unsentCount()).toBe(2);
-  });
-});
-
-describe('the device store', () => {
-  test('numbers are drawn once, also by appends that run into each other', async () => {
-    const batches = await Promise.all([append('a', 'b'), append('c'), append('d', 'e')]);
-    const seqs = batches.flat().map((event) => event.seq);
-    expect([...seqs].sort()).toEqual([1, 2, 3, 4, 5]);
-    expect(new Set(batches.flat().map((event) => event.lamport)).size).toBe(5);
-    expect(await store.unsentCount()).toBe(5);
-  });
-
-  test('logical time goes on from what was seen', async () => {
-    const [event] = await store.append(SESSION, [note('x')], 40, new Date());
-    expect(event!.lamport).toBe(41);
-    expect((await append('y'))[0]!.lamport).toBe(42);
-  });
-
-  test('what one sign-in keeps, another neither sees nor sends', async () => {
-    await append('mine');
-    const other = await deviceStoreFor(v4());
-    expect(await other.events(SESSION)).toEqual([]);
-    expect(await other.unsentCount()).toBe(0);
-    other.close();
-  });
-
-  test('sent sessions go when they are old or the trainer signs out; what is unsent or refused never does', async () => {
-    const brief = (sessionId: string, localDate: string) => store.saveBrief({ sessionId, localDate, clients: [] } as never);
-    const [old, fresh, waits, refused] = [v4(), v4(), v4(), v4()] as [string, string, string, string];
-    const today = new Date('2026-11-25T12:00:00Z');
-    const longAgo = new Date(today.getTime() - (SENT_KEPT_DAYS + 2) * 86_400_000).toISOString().slice(0, 10);
-    for (const sessionId of [old, fresh, waits, refused]) {
-      await brief(sessionId, sessionId === fresh ? '2026-11-24' : longAgo);
-      const [event] = await appendTo(sessionId, 'x');
-      if (sessionId !== waits) await store.settle([event!.id], new Map());
-      if (sessionId === refused) await store.settle([], new Map([[event!.id, 'no']]));
-    }
-    const kept = async () =>
-      (await Promise.all([old, fresh, waits, refused].map((id) => store.events(id)))).map((events) => events.length);
-    await store.forgetSent(today);
-    expect(await kept()).toEqual([0, 1, 1, 1]);
-    await store.forgetSent('all');
-    expect(await kept()).toEqual([0, 0, 1, 1]);
-    expect(await store.brief(fresh)).toBeUndefined();
-    expect(await store.brief(waits)).toBeDefined();
-  });
-});
 
 describe('the outbox', () => {
   test('sends what waits, once, and then has nothing', async () => {
