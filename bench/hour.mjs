@@ -116,6 +116,15 @@ async function onFloor(row, file, sessionId, begunId) {
   const browser = await chromium.launch(browserOptions);
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    // Asked in the page: whoever looks at it from outside takes time on the same slow thread.
+    await page.addInitScript(() => {
+      const look = () => {
+        const isThere = [...window.document.querySelectorAll('button')].some((each) => each.textContent.trim() === 'Pain');
+        if (!isThere) requestAnimationFrame(look);
+        else requestAnimationFrame(() => setTimeout(() => (window.paintedAt = performance.now()), 0));
+      };
+      requestAnimationFrame(look);
+    });
     await page.goto(address);
     await page.getByLabel('Sign-in name').fill('owner');
     await page.getByLabel('Password').fill(PASSWORD);
@@ -131,10 +140,9 @@ async function onFloor(row, file, sessionId, begunId) {
       await pain.waitFor({ timeout: 120_000 });
       const times = [];
       for (let n = 0; n < 7; n += 1) {
-        const from = performance.now();
         await page.reload();
-        await pain.waitFor({ timeout: 120_000 });
-        times.push(performance.now() - from);
+        await page.waitForFunction(() => window.paintedAt, null, { timeout: 120_000, polling: 200 });
+        times.push(await page.evaluate(() => window.paintedAt));
       }
       row(
         what,

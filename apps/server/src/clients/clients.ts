@@ -52,6 +52,17 @@ export class Clients {
     });
   }
 
+  /** Names of those among these who are the trainer's own, without their records. */
+  async namesOf(actor: SignedIn, clientIds: readonly string[]): Promise<Map<string, string>> {
+    const rows = await this.clients.query<{ id: string; name: string }[]>(
+      `select client.id, client.name from json_each(?) asked join clients client on client.id = asked.value
+       join client_assignments assigned on assigned."clientId" = client.id
+       where client."studioId" = ? and assigned."trainerId" = ? and assigned.until is null`,
+      [JSON.stringify(clientIds), actor.studioId, actor.trainerId],
+    );
+    return new Map(rows.map(({ id, name }) => [id, name]));
+  }
+
   async one(actor: SignedIn, clientId: string): Promise<ClientSummary> {
     return (await this.mine(actor, [clientId]))[0]!;
   }

@@ -161,10 +161,15 @@ export class Sessions {
   private async summaries(actor: SignedIn, sessions: readonly SummaryRow[]): Promise<SessionSummary[]> {
     const sessionIds = sessions.map((session) => session.id);
     const joined = await this.sessionClients.findBy({ sessionId: In(sessionIds) });
-    const items = await this.items.find({ where: { sessionId: In(sessionIds) }, order: { place: 'ASC' } });
-    const movements = await this.movements.findBy({ studioId: actor.studioId });
+    const items = await this.items.find({
+      select: { itemId: true, sessionId: true, movementId: true },
+      where: { sessionId: In(sessionIds) },
+      order: { place: 'ASC' },
+    });
+    const done = [...new Set(items.map(({ movementId }) => movementId))];
+    const movements = await this.movements.findBy({ studioId: actor.studioId, id: In(done) });
     const nameOfMovement = new Map(movements.map((movement) => [movement.id, movement.name]));
-    const nameOfClient = new Map((await this.clients.list(actor)).map((client) => [client.clientId, client.name]));
+    const nameOfClient = await this.clients.namesOf(actor, [...new Set(joined.map(({ clientId }) => clientId))]);
     return sessions.flatMap(({ id, localDate, zone, status, startedAt, endedAt }) => {
       const clientIds = joined.filter((each) => each.sessionId === id).map((each) => each.clientId);
       if (!clientIds.every((clientId) => nameOfClient.has(clientId))) return [];

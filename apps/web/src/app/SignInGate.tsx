@@ -47,6 +47,9 @@ export function SignInGate({ children }: { children: ReactNode }) {
   }, [queryClient]);
 
   useEffect(() => {
+    // Most likely it is they: their store is open by the time the server says so.
+    const last = rememberedMe();
+    if (last) void deviceStoreFor(last.trainerId).catch(() => undefined);
     api.get<Me>('me').then(enter, (error: unknown) => {
       const known = rememberedMe();
       if (known && !isSignedOut(error)) setState({ kind: 'in', me: known });

@@ -1,4 +1,5 @@
 import { lazy, type ComponentType } from 'react';
+import { matchPath } from 'react-router';
 import { TodayPage } from '../features/today/TodayPage.tsx';
 
 /** Where a page belongs in the navigation. */
@@ -14,7 +15,16 @@ interface PageRoute {
   readonly isFirst?: true;
 }
 
-const page = (load: () => Promise<{ readonly default: ComponentType }>): ComponentType => lazy(load);
+type Load = () => Promise<{ readonly default: ComponentType }>;
+
+/** How the pages are loaded that aren't there from the beginning. */
+const loads = new Map<ComponentType, Load>();
+
+function page(load: Load): ComponentType {
+  const shown = lazy(load);
+  loads.set(shown, load);
+  return shown;
+}
 
 const Ladders = page(() => import('../features/ladders/LaddersPage.tsx'));
 const Rooms = page(() => import('../features/rooms/RoomsPage.tsx'));
@@ -52,3 +62,10 @@ export const FLOOR: PageRoute = {
   path: 'floor/:sessionId',
   page: page(() => import('../features/floor/FloorPage.tsx')),
 };
+
+/** Begins to load the page of an address, so that it is there when somebody is known to be signed in. */
+export function loadAhead(pathname: string): void {
+  const route = [FLOOR, ...PAGES].find(({ path }) => matchPath(`/${path}`, pathname));
+  // Whoever shows it says what went wrong.
+  void (route && loads.get(route.page)?.())?.catch(() => undefined);
+}
