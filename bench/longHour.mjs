@@ -1,7 +1,7 @@
 // An hour of many events in all lanes of a brief: sets of a dozen reps, with a fault, a cue and what it did in each.
 import { randomUUID } from 'node:crypto';
 import { v7 } from 'uuid';
-import * as core from '../packages/core/dist/index.js';
+import { indexBrief, openSession, stampEvent } from '../packages/core/dist/session/index.js';
 
 /** Stamps drafts in order, a quarter of a second apart. */
 export class Hour {
@@ -12,7 +12,7 @@ export class Hour {
 
   constructor(brief) {
     this.brief = brief;
-    this.add(core.openSession(brief));
+    this.add(openSession(brief));
   }
 
   add(drafts) {
@@ -20,7 +20,7 @@ export class Hour {
     for (const draft of drafts) {
       const seq = this.events.length + 1;
       this.events.push(
-        core.stampEvent(draft, {
+        stampEvent(draft, {
           id: v7(),
           sessionId: this.brief.sessionId,
           replicaId: this.#replicaId,
@@ -37,7 +37,7 @@ export class Hour {
   /** Goes on until there are so many. Answers what came. */
   fillTo(count) {
     const from = this.events.length;
-    const index = core.indexBrief(this.brief);
+    const index = indexBrief(this.brief);
     for (let round = 0; this.events.length < count; round += 1) {
       const client = this.brief.clients[round % this.brief.clients.length];
       const item = client.items[Math.floor(round / this.brief.clients.length) % client.items.length];

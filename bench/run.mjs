@@ -1,7 +1,19 @@
 // Speed, as figures to look at; never a test. Run after a build: npm run bench
 import { randomUUID } from 'node:crypto';
 import * as figure from '../packages/core/dist/figure/index.js';
-import * as core from '../packages/core/dist/index.js';
+import { tallyKey } from '../packages/core/dist/coaching/index.js';
+import { ladderOf, pathTo, rungs } from '../packages/core/dist/ladder/index.js';
+import { adviseLoad, barLoads, rackFor } from '../packages/core/dist/loading/index.js';
+import { SEARCH_FIELDS, buildSearch, lexiconOf, resolveMovement, searchTextOf } from '../packages/core/dist/movement/index.js';
+import { libraryHealth } from '../packages/core/dist/progress/index.js';
+import {
+  SessionFold,
+  foldSession,
+  indexBrief,
+  laneSituation,
+  rememberSituations,
+  seeFault,
+} from '../packages/core/dist/session/index.js';
 import { readSoundLibrary } from '../scripts/readLibrary.mjs';
 import { longHour } from './hour.mjs';
 import { Hour } from './longHour.mjs';
@@ -9,7 +21,7 @@ import { playback } from './playback.mjs';
 import { serverReads } from './server.mjs';
 
 const library = readSoundLibrary();
-const lexicon = core.lexiconOf(library.vocabulary);
+const lexicon = lexiconOf(library.vocabulary);
 
 /** Times of `rounds` calls in milliseconds, sorted, after a warm-up. */
 function time(work, rounds) {
@@ -39,9 +51,9 @@ const WORDS =
 const texts = Array.from({ length: 5000 }, (_, i) => {
   const document = library.movements[i % library.movements.length];
   const name = `${WORDS[i % WORDS.length]} ${WORDS[(i * 7) % WORDS.length]} ${document.name} ${i}`;
-  return { ...core.searchTextOf(document, lexicon), id: `bench:${i}`, name };
+  return { ...searchTextOf(document, lexicon), id: `bench:${i}`, name };
 });
-const search = core.buildSearch(texts);
+const search = buildSearch(texts);
 const queries = [
   'gob',
   'goblet',
@@ -70,7 +82,7 @@ function distanceWithin(a, b, most) {
   return before[b.length] <= most;
 }
 const haystacks = texts.map((text) =>
-  core.SEARCH_FIELDS.map((field) => text[field])
+  SEARCH_FIELDS.map((field) => text[field])
     .join(' ')
     .toLowerCase()
     .split(/[^\p{L}\p{N}]+/u),
@@ -110,19 +122,19 @@ const thousands = Array.from({ length: copies }, (_, copy) =>
 )
   .flat()
   .slice(0, 5000);
-const tall = core.ladderOf(thousands);
+const tall = ladderOf(thousands);
 const ground = tall.movementIds.filter((id) => tall.easierFrom(id).length === 0);
 const goals = ['barbell-front-squat', 'pull-up', 'sliding-burpee', 'feet-raised-pike', 'walking-lunge'].map(
   (slug) => `waxwing:${slug}`,
 );
-const ways = time((i) => core.pathTo(tall, goals[i % goals.length], ground, () => true), 100);
+const ways = time((i) => pathTo(tall, goals[i % goals.length], ground, () => true), 100);
 row('ladder: the way up from anywhere, 5,000', ways, 20);
 row(
   'ladder: rungs of 5,000',
-  time(() => core.rungs(tall), 60),
+  time(() => rungs(tall), 60),
   20,
 );
-const ill = time(() => core.libraryHealth(thousands, library.vocabulary), 5);
+const ill = time(() => libraryHealth(thousands, library.vocabulary), 5);
 // The hardest case: every fault stands there sixteen times in nearly the same words.
 row('library health, 5,000 movements, in a worker', ill, 5000);
 
@@ -137,11 +149,11 @@ const brief = {
   clients: [],
 };
 const squat = brief.revisions.find((revision) => revision.document.id === 'waxwing:goblet-squat');
-const cues = core.resolveMovement(squat, lexicon, {}).faults.flatMap((fault) => fault.cues.map((cue) => [fault, cue]));
+const cues = resolveMovement(squat, lexicon, {}).faults.flatMap((fault) => fault.cues.map((cue) => [fault, cue]));
 for (let lane = 0; lane < 6; lane += 1) {
   // Ten weeks of history: every cue tried by this client and by others.
   const tally = (i) => ({ trials: 30 + i, score: 10 + i, fixed: 8 + i });
-  const byFault = Object.fromEntries(cues.map(([fault, cue], i) => [core.tallyKey(fault.faultId, cue.cueId), tally(i)]));
+  const byFault = Object.fromEntries(cues.map(([fault, cue], i) => [tallyKey(fault.faultId, cue.cueId), tally(i)]));
   brief.clients.push({
     clientId: randomUUID(),
     laneId: randomUUID(),
@@ -164,7 +176,7 @@ for (let lane = 0; lane < 6; lane += 1) {
     })),
   });
 }
-const index = core.indexBrief(brief);
+const index = indexBrief(brief);
 const whole = new Hour(brief);
 whole.fillTo(10_000);
 const { events } = whole;
@@ -173,24 +185,24 @@ const shuffled = JSON.parse(JSON.stringify(events)).sort(() => Math.random() - 0
 const inOrder = JSON.parse(JSON.stringify(events));
 row(
   'reducer, 10,000 events as they came',
-  time(() => core.foldSession(inOrder), 60),
+  time(() => foldSession(inOrder), 60),
   20,
 );
 row(
   'reducer, 10,000 events shuffled',
-  time(() => core.foldSession(shuffled), 60),
+  time(() => foldSession(shuffled), 60),
   20,
 );
 
 // A tap on a fault, with 6 lanes and an hour's events before it: what comes in addition, triage, ranking, changes.
-const fold = new core.SessionFold(events);
+const fold = new SessionFold(events);
 const laneId = brief.clients[0].laneId;
-const situationOf = core.rememberSituations(index);
+const situationOf = rememberSituations(index);
 const begun = whole.begin();
 fold.add(begun);
 const taps = time(() => {
   const context = { index, state: fold.state, situation: situationOf(fold.state, laneId), newId: randomUUID };
-  fold.add(whole.add(core.seeFault(context, `${squat.document.id}/knees-in`)));
+  fold.add(whole.add(seeFault(context, `${squat.document.id}/knees-in`)));
   situationOf(fold.state, laneId);
 }, 300);
 row('tap on a fault → correction, 10,000 events', taps, 50);
@@ -203,7 +215,7 @@ row('a rep and its Undo, 10,000 events', undone, 5);
 const { state } = fold;
 row(
   'triage and ranking alone',
-  time(() => core.laneSituation(index, state, laneId), 1000),
+  time(() => laneSituation(index, state, laneId), 1000),
   50,
 );
 
@@ -238,9 +250,9 @@ row(
   `the load to take, all ${library.movements.length} movements`,
   time(() => {
     for (const document of library.movements) {
-      core.adviseLoad({
+      adviseLoad({
         document,
-        rack: core.rackFor(document, room),
+        rack: rackFor(document, room),
         last: lastTime,
         due: { kind: 'raise' },
         targetReserve: 2,
@@ -252,7 +264,7 @@ row(
 );
 row(
   'every total of a bar with 64 plates',
-  time(() => core.barLoads(room.sources[2]), 60),
+  time(() => barLoads(room.sources[2]), 60),
   16,
 );
 

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { browserOptions } from './browser.mjs';
 import { readSoundLibrary } from './readLibrary.mjs';
-import { lexiconOf } from '../packages/core/dist/index.js';
+import { lexiconOf } from '../packages/core/dist/movement/index.js';
 import {
   AVERAGE_BUILD,
   PATH_CM,

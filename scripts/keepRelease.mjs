@@ -5,7 +5,7 @@ import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
-import { foldSession } from '../packages/core/dist/index.js';
+import { foldSession } from '../packages/core/dist/session/index.js';
 
 const [, , version] = process.argv;
 if (!version) throw new Error('usage: keepRelease VERSION');

@@ -1,14 +1,9 @@
 // Reads the starter library with the same importer that a user's pack goes through, lints it as a whole, poses every figure, and
 // prints what an author would want to look at: copied sentences, likest faults, what has no figure, and every ladder as text.
 import { AVERAGE_BUILD, poseProblems } from '../packages/core/dist/figure/index.js';
-import {
-  ladderOf,
-  ladderText,
-  lexiconOf,
-  libraryHealth,
-  likeFaultTexts,
-  repeatedSentences,
-} from '../packages/core/dist/index.js';
+import { lexiconOf, likeFaultTexts, repeatedSentences } from '../packages/core/dist/movement/index.js';
+import { ladderOf, ladderText } from '../packages/core/dist/ladder/index.js';
+import { libraryHealth } from '../packages/core/dist/progress/index.js';
 import { readSoundLibrary } from './readLibrary.mjs';
 
 /** More movements without a figure, or a larger share of sentences said of two movements, are an error. */

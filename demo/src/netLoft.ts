@@ -1,4 +1,5 @@
-import { EVENT_BATCH_MAX, type ClientDocument, type SessionBrief } from '@waxwing/core';
+import type { ClientDocument } from '@waxwing/core/client';
+import { EVENT_BATCH_MAX, type SessionBrief } from '@waxwing/core/session';
 import {
   EventLog,
   Library,

@@ -1,4 +1,5 @@
-import type { ClientDocument, Load, SetUp } from '@waxwing/core';
+import type { Load } from '@waxwing/core/movement';
+import type { ClientDocument, SetUp } from '@waxwing/core/client';
 import { ON_TOUR, PRIYAS_KITCHEN } from './rooms.ts';
 
 /** A goal whose date is so many days from today. */

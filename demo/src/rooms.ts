@@ -1,4 +1,4 @@
-import type { Inventory, LoadSource } from '@waxwing/core';
+import type { Inventory, LoadSource } from '@waxwing/core/loading';
 
 const pairsOf = (...values: number[]) => values.map((value) => ({ value, count: 2 }));
 const onesOf = (...values: number[]) => values.map((value) => ({ value, count: 1 }));

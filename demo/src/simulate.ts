@@ -1,3 +1,5 @@
+import { loadKg, type CueOutcome } from '@waxwing/core/movement';
+import { effortOfReserve, repsAt, type Effort } from '@waxwing/core/loading';
 import {
   SessionFold,
   amountPerSide,
@@ -5,12 +7,10 @@ import {
   countRep,
   decideNext,
   decisionsDue,
-  effortOfReserve,
   endSet,
   indexBrief,
   isClean,
   laneSituation,
-  loadKg,
   lookClean,
   makeChange,
   nextSetAfter,
@@ -18,7 +18,6 @@ import {
   noteSetUp,
   openSession,
   rateEffort,
-  repsAt,
   sayBestCue,
   seeFault,
   stampEvent,
@@ -26,14 +25,12 @@ import {
   switchSide,
   takeNextSet,
   type ActionContext,
-  type CueOutcome,
-  type Effort,
   type EventDraft,
   type LaneSituation,
   type SessionBrief,
   type SessionEvent,
   type SessionState,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
 import { v7 as uuid } from 'uuid';
 import type { Chance } from './chance.ts';
 import type { Person } from './people.ts';

@@ -2,19 +2,18 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import {
-  firstAgainstLatest,
-  isSameLoad,
-  makeableLoads,
-  readinessOf,
-  type ClientSummary,
-  type HistoryAnswer,
-  type Measurement,
-  type PlaceSummary,
-  type SessionAnswer,
-  type SessionSummary,
-  type TodayAnswer,
-} from '@waxwing/core';
+import { isSameLoad } from '@waxwing/core/movement';
+import { makeableLoads } from '@waxwing/core/loading';
+import { firstAgainstLatest, readinessOf } from '@waxwing/core/client';
+import type {
+  ClientSummary,
+  HistoryAnswer,
+  Measurement,
+  PlaceSummary,
+  SessionAnswer,
+  SessionSummary,
+  TodayAnswer,
+} from '@waxwing/core/api';
 import { createApp, type Application } from '@waxwing/server';
 import request from 'supertest';
 import { chanceFrom } from '../src/chance.ts';

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { adviseLoad, isSameLoad, loadKg, rackFor, type Load } from '@waxwing/core';
+import { isSameLoad, loadKg, type Load } from '@waxwing/core/movement';
+import { adviseLoad, rackFor } from '@waxwing/core/loading';
 import { Inventory, checkShape } from '@waxwing/core/shapes';
 import { starterLibrary } from '../../packages/core/src/test/starterLibrary.ts';
 import { ON_TOUR, PRIYAS_KITCHEN, ROOMS } from '../src/rooms.ts';

@@ -1,20 +1,17 @@
 import { readFileSync, existsSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { openSession, type EventDraft, type SessionBrief, type StartSession } from '@waxwing/core/session';
 import {
   SESSIONS_PAGE,
-  openSession,
   type ApiError,
   type ClientExport,
   type ClientSummary,
-  type EventDraft,
   type HistoryAnswer,
   type PlaceSummary,
   type SessionAnswer,
-  type SessionBrief,
   type SessionSummary,
-  type StartSession,
   type TrainerSummary,
-} from '@waxwing/core';
+} from '@waxwing/core/api';
 import Database from 'better-sqlite3';
 import { v4, v7 } from 'uuid';
 import { DataSource } from 'typeorm';

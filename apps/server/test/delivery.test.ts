@@ -4,11 +4,10 @@ import {
   foldSession,
   openSession,
   type EventDraft,
-  type EventsPage,
-  type SessionAnswer,
   type SessionBrief,
   type SessionEvent,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
+import type { EventsPage, SessionAnswer } from '@waxwing/core/api';
 import { v4, v7 } from 'uuid';
 import { TestServer, type SignedInClient } from './testServer.ts';
 

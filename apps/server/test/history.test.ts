@@ -1,16 +1,8 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import {
-  firstName,
-  foldSession,
-  indexBrief,
-  laneSituation,
-  openSession,
-  rankCues,
-  tallyKey,
-  type CueOutcome,
-  type EventDraft,
-  type SessionBrief,
-} from '@waxwing/core';
+import type { CueOutcome } from '@waxwing/core/movement';
+import { firstName } from '@waxwing/core/client';
+import { rankCues, tallyKey } from '@waxwing/core/coaching';
+import { foldSession, indexBrief, laneSituation, openSession, type EventDraft, type SessionBrief } from '@waxwing/core/session';
 import type Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { v4 } from 'uuid';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { CueTrialsAnswer, LibraryAnswer, MarksAnswer, PlaceSummary, PracticeAnswer, StancesAnswer } from '@waxwing/core';
+import type { CueTrialsAnswer, LibraryAnswer, MarksAnswer, PlaceSummary, PracticeAnswer, StancesAnswer } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { SignedInClient, TestServer } from './testServer.ts';
 

@@ -12,10 +12,10 @@ import {
   SessionFold,
   type ActionContext,
   type EventDraft,
-  type SessionAnswer,
   type SessionBrief,
   type SessionEvent,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
+import type { SessionAnswer } from '@waxwing/core/api';
 import { DataSource } from 'typeorm';
 import { v4 } from 'uuid';
 import { EventLog } from '../src/sessions/eventLog.ts';

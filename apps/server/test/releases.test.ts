@@ -3,14 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, test } from '@jest/globals';
-import {
-  foldSession,
-  setsOf,
-  type SessionState,
-  type SessionAnswer,
-  type SessionEvent,
-  type SessionSummary,
-} from '@waxwing/core';
+import { foldSession, setsOf, type SessionState, type SessionEvent } from '@waxwing/core/session';
+import type { SessionAnswer, SessionSummary } from '@waxwing/core/api';
 import { checkEvent } from '@waxwing/core/shapes';
 import request from 'supertest';
 import { createApp } from '../src/app.ts';

@@ -1,14 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import {
-  openSession,
-  type EventDraft,
-  type LibraryAnswer,
-  type SessionAnswer,
-  type SessionBrief,
-  type SessionEvent,
-  type TodayAnswer,
-} from '@waxwing/core';
+import { openSession, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
+import type { LibraryAnswer, SessionAnswer, TodayAnswer } from '@waxwing/core/api';
 import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { v4, v7 } from 'uuid';

@@ -12,7 +12,8 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
-import { openSession, type EventDraft, type EventsPage, type HealthAnswer, type SessionBrief } from '@waxwing/core';
+import { openSession, type EventDraft, type SessionBrief } from '@waxwing/core/session';
+import type { EventsPage, HealthAnswer } from '@waxwing/core/api';
 import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { v7 } from 'uuid';

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { openSession, type SignedInDevice } from '@waxwing/core';
+import { openSession } from '@waxwing/core/session';
+import type { SignedInDevice } from '@waxwing/core/api';
 import { v4, v7 } from 'uuid';
 import { PUBLIC_PATHS } from '../src/accounts/gate.ts';
 import { WRONG_TRIES_OF_NAME } from '../src/accounts/signInLimit.ts';

@@ -2,15 +2,9 @@ import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import {
-  stampEvent,
-  type ClientDocument,
-  type EventDraft,
-  type EventsAnswer,
-  type SessionBrief,
-  type SessionEvent,
-  type StartSession,
-} from '@waxwing/core';
+import type { ClientDocument } from '@waxwing/core/client';
+import { stampEvent, type EventDraft, type SessionBrief, type SessionEvent, type StartSession } from '@waxwing/core/session';
+import type { EventsAnswer } from '@waxwing/core/api';
 import request, { type Test } from 'supertest';
 import { v4, v7 } from 'uuid';
 import { createApp, type AppOptions } from '../src/app.ts';

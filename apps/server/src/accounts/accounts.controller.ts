@@ -11,7 +11,7 @@ import {
   Res,
   UnauthorizedException,
 } from '@nestjs/common';
-import type { Me, SignedInDevice } from '@waxwing/core';
+import type { Me, SignedInDevice } from '@waxwing/core/api';
 import { SignInForm } from '@waxwing/core/shapes';
 import type { Request, Response } from 'express';
 import { ShapeBody } from '../http/shapeBody.ts';

@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { HttpException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { hash, verify } from '@node-rs/argon2';
-import type { Me, SignedInDevice } from '@waxwing/core';
+import type { Me, SignedInDevice } from '@waxwing/core/api';
 import bowser from 'bowser';
 import { LessThan, MoreThan } from 'typeorm';
 import { v4 as uuid } from 'uuid';

@@ -1,5 +1,5 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
-import type { TrainerSummary } from '@waxwing/core';
+import type { TrainerSummary } from '@waxwing/core/api';
 import { NewPassword, NewTrainer, PasswordForColleague, SeeOut } from '@waxwing/core/shapes';
 import type { Request } from 'express';
 import { ShapeBody } from '../http/shapeBody.ts';

@@ -1,7 +1,7 @@
 import { BadRequestException, ConflictException, HttpException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { verify } from '@node-rs/argon2';
-import type { TrainerSummary } from '@waxwing/core';
+import type { TrainerSummary } from '@waxwing/core/api';
 import type { NewPassword, NewTrainer } from '@waxwing/core/shapes';
 import { IsNull, Not, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';

@@ -1,5 +1,5 @@
 import { Controller, Get, HttpCode, Post, ServiceUnavailableException } from '@nestjs/common';
-import type { BackupsAnswer } from '@waxwing/core';
+import type { BackupsAnswer } from '@waxwing/core/api';
 import { Actor, ownersOnly, type SignedIn } from '../accounts/actor.ts';
 import { Backups } from './backups.ts';
 

@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { BackupsAnswer } from '@waxwing/core';
+import type { BackupsAnswer } from '@waxwing/core/api';
 import { MoreThan } from 'typeorm';
 import { ClientTombstoneEntity } from '../clients/client.entities.ts';
 import {

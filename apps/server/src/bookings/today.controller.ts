@@ -1,5 +1,5 @@
 import { Controller, Get, Query } from '@nestjs/common';
-import type { TodayAnswer } from '@waxwing/core';
+import type { TodayAnswer } from '@waxwing/core/api';
 import { DayQuery } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { Today } from './today.ts';

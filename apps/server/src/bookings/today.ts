@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { TodayAnswer, TodayClient } from '@waxwing/core';
+import type { TodayAnswer, TodayClient } from '@waxwing/core/api';
 import { In } from 'typeorm';
 import type { Reads } from '../database/reads.ts';
 import type { SignedIn } from '../accounts/actor.ts';

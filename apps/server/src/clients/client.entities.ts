@@ -1,4 +1,5 @@
-import type { ClientDocument, Side } from '@waxwing/core';
+import type { Side } from '@waxwing/core/movement';
+import type { ClientDocument } from '@waxwing/core/client';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import { StudioEntity } from '../accounts/studio.entity.ts';

@@ -1,5 +1,5 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
-import type { ClientSummary, Measurement } from '@waxwing/core';
+import type { ClientSummary, Measurement } from '@waxwing/core/api';
 import { ClientUpdate, HandOver, NewClient, NewMeasurement } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';

@@ -1,6 +1,7 @@
 import { BadRequestException, ConflictException, GoneException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { kitOf, type ClientSummary } from '@waxwing/core';
+import { kitOf } from '@waxwing/core/loading';
+import type { ClientSummary } from '@waxwing/core/api';
 import { clientProblems, type ClientDocument } from '@waxwing/core/shapes';
 import { In, IsNull } from 'typeorm';
 import { v7 as uuid } from 'uuid';

@@ -1,6 +1,7 @@
 import { BadRequestException, ConflictException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { MEASURES, type Measurement } from '@waxwing/core';
+import { MEASURES } from '@waxwing/core/client';
+import type { Measurement } from '@waxwing/core/api';
 import type { NewMeasurement } from '@waxwing/core/shapes';
 import type { SignedIn } from '../accounts/actor.ts';
 import type { Reads } from '../database/reads.ts';

@@ -1,6 +1,6 @@
 import { createHash, timingSafeEqual } from 'node:crypto';
 import { Controller, Get, Header, Req, Res, UnauthorizedException } from '@nestjs/common';
-import type { HealthAnswer } from '@waxwing/core';
+import type { HealthAnswer } from '@waxwing/core/api';
 import type { Request, Response } from 'express';
 import { Public } from '../accounts/actor.ts';
 import { Habits } from '../http/habits.ts';

@@ -2,7 +2,7 @@ import { statfsSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { HealthAnswer } from '@waxwing/core';
+import type { HealthAnswer } from '@waxwing/core/api';
 import { Backups } from '../backups/backups.ts';
 import { OpenDatabase } from '../database/openDatabase.ts';
 import type { Reads } from '../database/reads.ts';

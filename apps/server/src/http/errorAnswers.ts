@@ -1,5 +1,5 @@
 import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import type { ApiError } from '@waxwing/core';
+import type { ApiError } from '@waxwing/core/api';
 import type { Request, Response } from 'express';
 import { constraintOf, sqliteCode, storageTrouble } from '../database/storageTrouble.ts';
 

@@ -1,4 +1,4 @@
-import type { MovementDocument, Vocabulary } from '@waxwing/core';
+import type { MovementDocument, Vocabulary } from '@waxwing/core/movement';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { changedLibrary, type LibraryAnswer, type MovementRevision, type StudioLibrary, type Vocabulary } from '@waxwing/core';
+import type { MovementRevision, Vocabulary } from '@waxwing/core/movement';
+import { changedLibrary, type LibraryAnswer, type StudioLibrary } from '@waxwing/core/api';
 import {
   PROBLEMS_MOST,
   packSizeProblems,

@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
-import type { LibraryAnswer } from '@waxwing/core';
+import type { LibraryAnswer } from '@waxwing/core/api';
 
 /** A whole library as it is sent: made once for each version of it, not for each who asks. */
 export interface LibraryBody {

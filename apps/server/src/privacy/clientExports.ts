@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { DataSource, In } from 'typeorm';
-import type { ClientExport } from '@waxwing/core';
+import type { ClientExport } from '@waxwing/core/api';
 import type { SignedIn } from '../accounts/actor.ts';
 import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';
 import { Clients } from '../clients/clients.ts';

@@ -1,6 +1,6 @@
 import { BadRequestException, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { nameToType } from '@waxwing/core';
+import { nameToType } from '@waxwing/core/client';
 import { In, type EntityManager } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
 import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';

@@ -1,4 +1,4 @@
-import type { SessionEvent } from '@waxwing/core';
+import type { SessionEvent } from '@waxwing/core/session';
 import type { EntityManager } from 'typeorm';
 import { SignInEntity, TrainerEntity } from '../accounts/account.entities.ts';
 import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';

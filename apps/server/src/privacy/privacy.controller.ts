@@ -1,5 +1,5 @@
 import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseUUIDPipe } from '@nestjs/common';
-import type { ClientExport } from '@waxwing/core';
+import type { ClientExport } from '@waxwing/core/api';
 import { ClientRemoval as ClientRemovalForm } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';

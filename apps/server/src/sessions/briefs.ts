@@ -1,21 +1,16 @@
 import { BadRequestException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import type { MovementRevision, Stances as Positions } from '@waxwing/core/movement';
+import { adviseLoad, kitOf, rackFor, targetReserveOf, type Inventory } from '@waxwing/core/loading';
 import {
-  adviseLoad,
-  kitOf,
   movementsForFloor,
-  rackFor,
-  targetReserveOf,
   type ClientBrief,
-  type ClientSummary,
   type DueDecision,
   type MovementHistory,
-  type MovementRevision,
-  type Inventory,
   type SessionBrief,
   type SessionItem,
-  type Stances as Positions,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
+import type { ClientSummary } from '@waxwing/core/api';
 import type { PickedMovement, StartSession } from '@waxwing/core/shapes';
 import { v7 as uuid } from 'uuid';
 import type { Reads } from '../database/reads.ts';

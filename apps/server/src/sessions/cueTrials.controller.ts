@@ -1,5 +1,5 @@
 import { Controller, Get } from '@nestjs/common';
-import type { CueTrialsAnswer } from '@waxwing/core';
+import type { CueTrialsAnswer } from '@waxwing/core/api';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { History } from './history.ts';
 

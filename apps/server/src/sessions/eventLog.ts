@@ -7,12 +7,10 @@ import {
   foldSession,
   indexBrief,
   projectLog,
-  type EventsAnswer,
-  type EventsPage,
-  type Problem,
   type SessionEvent,
   type SessionLog,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
+import type { EventsAnswer, EventsPage, Problem } from '@waxwing/core/api';
 import { checkEvent } from '@waxwing/core/shapes';
 import type { EntityManager } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';

@@ -1,22 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import {
-  TRIAL_VALUE,
-  tallyKey,
-  type ClientSummary,
-  type CueTally,
-  type CueTrialsAnswer,
-  type DueDecision,
-  type FaultRate,
-  type HistoryAnswer,
-  type Load,
-  type MovementHistory,
-  type MovementOutcome,
-  type PracticeAnswer,
-  type PractisedSet,
-  type SetUp,
-  type TallyBook,
-} from '@waxwing/core';
+import type { Load } from '@waxwing/core/movement';
+import type { MovementOutcome } from '@waxwing/core/loading';
+import type { SetUp } from '@waxwing/core/client';
+import { TRIAL_VALUE, tallyKey, type CueTally, type TallyBook } from '@waxwing/core/coaching';
+import type { PractisedSet } from '@waxwing/core/progress';
+import type { DueDecision, FaultRate, MovementHistory } from '@waxwing/core/session';
+import type { ClientSummary, CueTrialsAnswer, HistoryAnswer, PracticeAnswer } from '@waxwing/core/api';
 import type { Reads } from '../database/reads.ts';
 import { LogCueTrialEntity, LogDecisionEntity, LogItemEntity, LogSegmentEntity, LogSetUpEntity } from './session.entities.ts';
 

@@ -1,5 +1,5 @@
 import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
-import type { LastTime } from '@waxwing/core';
+import type { LastTime } from '@waxwing/core/api';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { Sessions } from './sessions.ts';
 

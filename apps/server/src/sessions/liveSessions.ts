@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { BriefIndex, SessionFold } from '@waxwing/core';
+import type { BriefIndex, SessionFold } from '@waxwing/core/session';
 
 /** A session as it stands in memory: what its events come to, and how far the database has been read. */
 export interface LiveSession {

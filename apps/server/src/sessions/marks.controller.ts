@@ -1,5 +1,6 @@
 import { Controller, Get } from '@nestjs/common';
-import { masteryOf, type MarksAnswer } from '@waxwing/core';
+import { masteryOf } from '@waxwing/core/progress';
+import type { MarksAnswer } from '@waxwing/core/api';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { Clients } from '../clients/clients.ts';
 import { Library } from '../library/library.ts';

@@ -1,5 +1,5 @@
 import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
-import type { HistoryAnswer, PracticeAnswer } from '@waxwing/core';
+import type { HistoryAnswer, PracticeAnswer } from '@waxwing/core/api';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { Clients } from '../clients/clients.ts';
 import { History } from './history.ts';

@@ -12,7 +12,7 @@ import {
   type SessionState,
   type SetState,
   type TrialRow,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
 import { In, type EntityManager } from 'typeorm';
 import { putRows } from '../database/writeRows.ts';
 import {

@@ -1,25 +1,18 @@
+import type { CueOutcome, DoseKind, Load, Severity, Side } from '@waxwing/core/movement';
+import type { DecisionKind, Effort, Inventory, MovementOutcome } from '@waxwing/core/loading';
+import type { SetUp } from '@waxwing/core/client';
 import type {
   Actor,
   ClientBrief,
-  CueOutcome,
-  DecisionKind,
-  DoseKind,
-  Effort,
   EventType,
   FaultRow,
   FaultStatus,
-  Inventory,
   ItemRow,
-  Load,
-  MovementOutcome,
   SegmentRow,
   SegmentSettings,
   SessionLog,
-  SetUp,
-  Severity,
-  Side,
   TrialRow,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import { ClientEntity } from '../clients/client.entities.ts';

@@ -10,7 +10,8 @@ import {
   Post,
   Query,
 } from '@nestjs/common';
-import type { EventsAnswer, EventsPage, SessionAnswer, SessionBrief, SessionSummary } from '@waxwing/core';
+import type { SessionBrief } from '@waxwing/core/session';
+import type { EventsAnswer, EventsPage, SessionAnswer, SessionSummary } from '@waxwing/core/api';
 import { EventBatch, SessionsQuery, StartSession } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';

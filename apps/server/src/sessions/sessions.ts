@@ -1,15 +1,9 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, GoneException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import {
-  SESSIONS_PAGE,
-  readinessOf,
-  type ClientSummary,
-  type LastTime,
-  type SessionAnswer,
-  type SessionBrief,
-  type SessionSummary,
-} from '@waxwing/core';
+import { readinessOf } from '@waxwing/core/client';
+import type { SessionBrief } from '@waxwing/core/session';
+import { SESSIONS_PAGE, type ClientSummary, type LastTime, type SessionAnswer, type SessionSummary } from '@waxwing/core/api';
 import type { StartSession } from '@waxwing/core/shapes';
 import { In } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';

@@ -1,4 +1,4 @@
-import type { SessionEvent } from '@waxwing/core';
+import type { SessionEvent } from '@waxwing/core/session';
 import type { EntityManager } from 'typeorm';
 
 /** A row of `events` as the driver hands it over. */

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { ClientDocument, Inventory } from '@waxwing/core';
+import type { Inventory } from '@waxwing/core/loading';
+import type { ClientDocument } from '@waxwing/core/client';
 import { InjectRepository } from '@nestjs/typeorm';
 import { v7 as uuid } from 'uuid';
 import { TrainerEntity } from '../accounts/account.entities.ts';

@@ -1,4 +1,4 @@
-import type { Stances as Positions } from '@waxwing/core';
+import type { Stances as Positions } from '@waxwing/core/movement';
 import { Column, Entity, ForeignKey, PrimaryColumn } from 'typeorm';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 

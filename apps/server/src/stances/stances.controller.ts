@@ -1,5 +1,5 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Put } from '@nestjs/common';
-import type { StancesAnswer } from '@waxwing/core';
+import type { StancesAnswer } from '@waxwing/core/api';
 import { StanceChoice } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';

@@ -1,6 +1,7 @@
 import { BadRequestException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { StancesAnswer, Stances as Positions } from '@waxwing/core';
+import type { Stances as Positions } from '@waxwing/core/movement';
+import type { StancesAnswer } from '@waxwing/core/api';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { ownersOnly, type SignedIn } from '../accounts/actor.ts';

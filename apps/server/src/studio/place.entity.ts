@@ -1,4 +1,4 @@
-import type { Inventory } from '@waxwing/core';
+import type { Inventory } from '@waxwing/core/loading';
 import { Column, Entity, ForeignKey, PrimaryColumn } from 'typeorm';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 

@@ -1,6 +1,7 @@
 import { BadRequestException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { kitOf, type PlaceSummary } from '@waxwing/core';
+import { kitOf } from '@waxwing/core/loading';
+import type { PlaceSummary } from '@waxwing/core/api';
 import type { PlaceForm } from '@waxwing/core/shapes';
 import { v7 as uuid } from 'uuid';
 import { ownersOnly, type SignedIn } from '../accounts/actor.ts';

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { Me } from '@waxwing/core';
+import type { Me } from '@waxwing/core/api';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { api, isSignedOut } from '../shared/api.ts';
 import { clearSent } from '../shared/device/clearSent.ts';

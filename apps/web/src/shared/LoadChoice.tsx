@@ -1,4 +1,5 @@
-import { isSameLoad, loadText, numberText, type Load, type Makeable, type MassUnit } from '@waxwing/core';
+import { isSameLoad, loadText, numberText, type Load, type MassUnit } from '@waxwing/core/movement';
+import type { Makeable } from '@waxwing/core/loading';
 import clsx from 'clsx';
 import { useEffect, useId, useRef, useState } from 'react';
 import { holdLabel, isWeighed, loadFrom, typedText, type Hold } from './typedLoad.ts';

@@ -1,4 +1,4 @@
-import { SET_UP_PARTS, type SetUp } from '@waxwing/core';
+import { SET_UP_PARTS, type SetUp } from '@waxwing/core/client';
 import clsx from 'clsx';
 import { useState } from 'react';
 

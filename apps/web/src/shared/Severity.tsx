@@ -1,4 +1,4 @@
-import type { Severity } from '@waxwing/core';
+import type { Severity } from '@waxwing/core/movement';
 
 /** Risk is a filled drop, performance a half one, polish an outline: never by colour alone. */
 export function SeverityDrop({ severity, size = 14, onDark = false }: { severity: Severity; size?: number; onDark?: boolean }) {

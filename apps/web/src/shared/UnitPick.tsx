@@ -1,4 +1,4 @@
-import type { MassUnit } from '@waxwing/core';
+import type { MassUnit } from '@waxwing/core/movement';
 import { Pick } from './Field.tsx';
 
 const UNITS: readonly MassUnit[] = ['kg', 'lb'];

@@ -1,4 +1,4 @@
-import type { ApiError, Problem } from '@waxwing/core';
+import type { ApiError, Problem } from '@waxwing/core/api';
 import { noteServer } from './server.ts';
 
 /** A request that Waxwing's server answered with an error. */

@@ -1,4 +1,5 @@
-import type { ClientDocument, Lexicon } from '@waxwing/core';
+import type { Lexicon } from '@waxwing/core/movement';
+import type { ClientDocument } from '@waxwing/core/client';
 
 /** Cautions in a line: "right shoulder, low back". */
 export function cautionsText(cautions: ClientDocument['cautions'], lexicon: Pick<Lexicon, 'cautions'>): string {

@@ -1,24 +1,25 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import {
   buildSearch,
-  ladderOf,
   lexiconOf,
   searchTextOf,
-  type ClientSummary,
-  type CueTrialsAnswer,
-  type HistoryAnswer,
-  type Ladder,
   type Lexicon,
   type LibrarySearch,
-  type MarksAnswer,
-  type Measurement,
   type MovementRevision,
-  type PlaceSummary,
-  type PracticeAnswer,
-  type StancesAnswer,
-  type StudioLibrary,
-  type TrainerSummary,
-} from '@waxwing/core';
+} from '@waxwing/core/movement';
+import { ladderOf, type Ladder } from '@waxwing/core/ladder';
+import type {
+  ClientSummary,
+  CueTrialsAnswer,
+  HistoryAnswer,
+  MarksAnswer,
+  Measurement,
+  PlaceSummary,
+  PracticeAnswer,
+  StancesAnswer,
+  StudioLibrary,
+  TrainerSummary,
+} from '@waxwing/core/api';
 import { api } from './api.ts';
 import { keptLibraryOf } from './device/keptLibrary.ts';
 import { useSignedIn } from './signedIn.tsx';

@@ -1,4 +1,4 @@
-import type { Me } from '@waxwing/core';
+import type { Me } from '@waxwing/core/api';
 import { createContext, useContext } from 'react';
 import type { Outbox } from './device/outbox.ts';
 

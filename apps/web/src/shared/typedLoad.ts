@@ -1,4 +1,5 @@
-import { loadFormsOf, type Load, type LoadForm, type MassUnit, type MovementDocument } from '@waxwing/core';
+import type { Load, MassUnit, MovementDocument } from '@waxwing/core/movement';
+import { loadFormsOf, type LoadForm } from '@waxwing/core/loading';
 
 export type Hold = LoadForm['hold'] | 'bodyweight';
 

@@ -1,13 +1,6 @@
-import {
-  adviseLoad,
-  rackFor,
-  targetReserveOf,
-  type ClientSummary,
-  type HistoryAnswer,
-  type Inventory,
-  type LoadAdvice,
-  type MovementDocument,
-} from '@waxwing/core';
+import type { MovementDocument } from '@waxwing/core/movement';
+import { adviseLoad, rackFor, targetReserveOf, type Inventory, type LoadAdvice } from '@waxwing/core/loading';
+import type { ClientSummary, HistoryAnswer } from '@waxwing/core/api';
 import type { IndexedLibrary } from './queries.ts';
 import { useStancesInForce } from './viewpoint.ts';
 

@@ -1,4 +1,7 @@
-import { kitOf, opennessOf, stancesInForce, type ClientSummary, type Openness, type Stances } from '@waxwing/core';
+import { stancesInForce, type Stances } from '@waxwing/core/movement';
+import { kitOf } from '@waxwing/core/loading';
+import { opennessOf, type Openness } from '@waxwing/core/progress';
+import type { ClientSummary } from '@waxwing/core/api';
 import { useMemo } from 'react';
 import { useClients, useLibrary, usePlaces, usePractice, useStances, type IndexedLibrary } from './queries.ts';
 

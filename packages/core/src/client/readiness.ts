@@ -8,7 +8,6 @@ export const READINESS_QUESTIONS = [
   { id: 'medicine', text: 'Medicines that change heart rate, blood pressure or balance?' },
   { id: 'advised-against', text: 'Has anybody in medicine advised against exercise?' },
 ] as const;
-export type ReadinessQuestion = (typeof READINESS_QUESTIONS)[number]['id'];
 export const READINESS_IDS: readonly string[] = READINESS_QUESTIONS.map(({ id }) => id);
 
 /** What was answered, and what lets a first session begin in spite of a yes. */

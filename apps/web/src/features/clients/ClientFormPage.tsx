@@ -1,14 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
-import {
-  CUE_KINDS,
-  JOB_LOADS,
-  MEASURES,
-  READINESS_QUESTIONS,
-  SCOPE_LINE,
-  TOUCH_ANSWERS,
-  isMinor,
-  type ClientSummary,
-} from '@waxwing/core';
+import { CUE_KINDS } from '@waxwing/core/movement';
+import { JOB_LOADS, MEASURES, READINESS_QUESTIONS, SCOPE_LINE, TOUCH_ANSWERS, isMinor } from '@waxwing/core/client';
+import type { ClientSummary } from '@waxwing/core/api';
 import { Plus, X } from 'lucide-react';
 import { useEffect, useState, type ReactNode } from 'react';
 import { useFieldArray, useForm, useWatch, type Control, type FieldPath, type UseFormRegister } from 'react-hook-form';

@@ -1,4 +1,5 @@
-import { firstName, isMinor, readinessOf, type ClientSummary } from '@waxwing/core';
+import { firstName, isMinor, readinessOf } from '@waxwing/core/client';
+import type { ClientSummary } from '@waxwing/core/api';
 import { Pencil } from 'lucide-react';
 import { Link, useParams } from 'react-router';
 import { localDate } from '../../shared/dates.ts';

@@ -1,4 +1,6 @@
-import { goalProgress, readinessOf, searchable, type ClientSummary } from '@waxwing/core';
+import { searchable } from '@waxwing/core/movement';
+import { goalProgress, readinessOf } from '@waxwing/core/client';
+import type { ClientSummary } from '@waxwing/core/api';
 import clsx from 'clsx';
 import { UserPlus } from 'lucide-react';
 import { Link } from 'react-router';

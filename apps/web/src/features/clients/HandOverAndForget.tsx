@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { firstName, nameToType, type ClientSummary } from '@waxwing/core';
+import { firstName, nameToType } from '@waxwing/core/client';
+import type { ClientSummary } from '@waxwing/core/api';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';

@@ -1,4 +1,6 @@
-import { MEASURES, firstAgainstLatest, numberText, type ClientSummary, type Measurement } from '@waxwing/core';
+import { numberText } from '@waxwing/core/movement';
+import { MEASURES, firstAgainstLatest } from '@waxwing/core/client';
+import type { ClientSummary, Measurement } from '@waxwing/core/api';
 import { Link } from 'react-router';
 import { shortDay } from '../../shared/dates.ts';
 

@@ -1,4 +1,5 @@
-import { nextRungs, type ClientSummary, type NextRung } from '@waxwing/core';
+import { nextRungs, type NextRung } from '@waxwing/core/progress';
+import type { ClientSummary } from '@waxwing/core/api';
 import { Link } from 'react-router';
 import { Choice } from '../../shared/Choice.tsx';
 import { usePlaces, type IndexedLibrary } from '../../shared/queries.ts';

@@ -1,13 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
-import {
-  MEASURES,
-  SCOPE_LINE,
-  numberText,
-  type ClientSummary,
-  type MeasureKind,
-  type Measurement,
-  type Side,
-} from '@waxwing/core';
+import { numberText, type Side } from '@waxwing/core/movement';
+import { MEASURES, SCOPE_LINE, type MeasureKind } from '@waxwing/core/client';
+import type { ClientSummary, Measurement } from '@waxwing/core/api';
 import { Play, RotateCcw, Square, X } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';

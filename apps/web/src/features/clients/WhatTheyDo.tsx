@@ -1,22 +1,9 @@
-import {
-  MASTERY,
-  amountText,
-  answerOf,
-  answerText,
-  effortScaleOf,
-  loadTextIn,
-  lowerFirst,
-  masteryOf,
-  setUpText,
-  type ClientSummary,
-  type HistoryAnswer,
-  type Inventory,
-  type Mastery,
-  type MovementHistory,
-  type MovementRevision,
-  type PractisedSet,
-  type SetUp,
-} from '@waxwing/core';
+import { MASTERY, amountText, loadTextIn, lowerFirst, type Mastery, type MovementRevision } from '@waxwing/core/movement';
+import { answerOf, answerText, effortScaleOf, type Inventory } from '@waxwing/core/loading';
+import { setUpText, type SetUp } from '@waxwing/core/client';
+import { masteryOf, type PractisedSet } from '@waxwing/core/progress';
+import type { MovementHistory } from '@waxwing/core/session';
+import type { ClientSummary, HistoryAnswer } from '@waxwing/core/api';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';

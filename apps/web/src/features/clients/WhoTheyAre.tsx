@@ -1,4 +1,7 @@
-import { goalProgress, kitOf, readinessOf, upperFirst, type ClientSummary } from '@waxwing/core';
+import { upperFirst } from '@waxwing/core/movement';
+import { kitOf } from '@waxwing/core/loading';
+import { goalProgress, readinessOf } from '@waxwing/core/client';
+import type { ClientSummary } from '@waxwing/core/api';
 import { Link } from 'react-router';
 import { localDate } from '../../shared/dates.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';

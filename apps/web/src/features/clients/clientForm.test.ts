@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { ClientDocument } from '@waxwing/core';
+import type { ClientDocument } from '@waxwing/core/client';
 import { documentFrom, fieldProblems, valuesOf } from './clientForm.ts';
 
 const NO_KIT = { things: [], sources: [] };

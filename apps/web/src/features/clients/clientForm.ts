@@ -1,14 +1,7 @@
-import type {
-  CueKind,
-  ClientDocument,
-  ClientGoal,
-  Inventory,
-  JobLoad,
-  Problem,
-  ReadinessAnswers,
-  Side,
-  TouchAnswer,
-} from '@waxwing/core';
+import type { CueKind, Side } from '@waxwing/core/movement';
+import type { Inventory } from '@waxwing/core/loading';
+import type { ClientDocument, ClientGoal, JobLoad, ReadinessAnswers, TouchAnswer } from '@waxwing/core/client';
+import type { Problem } from '@waxwing/core/api';
 import { BUILD_FIELDS } from './words.ts';
 
 /** The record as it is typed: text everywhere, so that nothing is lost and the server says what is wrong. */

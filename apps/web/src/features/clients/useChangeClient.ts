@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { ClientDocument, ClientSummary } from '@waxwing/core';
+import type { ClientDocument } from '@waxwing/core/client';
+import type { ClientSummary } from '@waxwing/core/api';
 import { api } from '../../shared/api.ts';
 
 /** The record without what the server adds to it. */

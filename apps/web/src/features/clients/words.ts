@@ -1,4 +1,5 @@
-import type { ClientBuild, CueKind, JobLoad, TouchAnswer } from '@waxwing/core';
+import type { CueKind } from '@waxwing/core/movement';
+import type { ClientBuild, JobLoad, TouchAnswer } from '@waxwing/core/client';
 
 export const JOB_LOAD_NAMES: Readonly<Record<JobLoad, string>> = {
   sits: 'Sits',

@@ -1,4 +1,4 @@
-import { segmentAmount, totalAmount, type LaneSituation } from '@waxwing/core';
+import { segmentAmount, totalAmount, type LaneSituation } from '@waxwing/core/session';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { useNow } from '../../shared/useNow.ts';
 import type { LaneTaps } from './laneTaps.ts';

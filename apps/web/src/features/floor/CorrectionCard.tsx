@@ -1,15 +1,6 @@
-import {
-  lighterLoad,
-  lowerFirst,
-  upperFirst,
-  type BriefIndex,
-  type Change,
-  type CorrectionStep,
-  type CueOutcome,
-  type LaneSituation,
-  type TriagedFault,
-  type View,
-} from '@waxwing/core';
+import { lowerFirst, upperFirst, type CueOutcome, type View } from '@waxwing/core/movement';
+import type { Change, TriagedFault } from '@waxwing/core/coaching';
+import { lighterLoad, type BriefIndex, type CorrectionStep, type LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';

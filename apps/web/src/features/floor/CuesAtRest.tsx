@@ -1,4 +1,5 @@
-import { briefingCues, type LaneSituation, type Lexicon } from '@waxwing/core';
+import { briefingCues, type Lexicon } from '@waxwing/core/movement';
+import type { LaneSituation } from '@waxwing/core/session';
 import { Check } from 'lucide-react';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import type { LaneTaps } from './laneTaps.ts';

@@ -1,24 +1,18 @@
+import { loadText, lowerFirst, unitText } from '@waxwing/core/movement';
+import { answerOf, answersOf, effortScaleOf, thingText, type EffortScale } from '@waxwing/core/loading';
+import { setUpText } from '@waxwing/core/client';
 import {
-  answerOf,
-  answersOf,
-  effortScaleOf,
-  loadText,
-  lowerFirst,
   nextSetAfter,
   nextSetText,
   segmentAmount,
   setUpFor,
-  setUpText,
   takenNextSet,
-  thingText,
-  unitText,
   type BriefIndex,
-  type EffortScale,
   type ItemState,
   type LaneSituation,
   type SessionState,
   type SetState,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
 import clsx from 'clsx';
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';

@@ -1,12 +1,5 @@
-import {
-  VIEWS,
-  type FaultTile,
-  type LaneSituation,
-  type Lexicon,
-  type MovementDocument,
-  type Side,
-  type View,
-} from '@waxwing/core';
+import { VIEWS, type Lexicon, type MovementDocument, type Side, type View } from '@waxwing/core/movement';
+import type { FaultTile, LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { Keyboard } from 'lucide-react';
 import { memo } from 'react';

@@ -1,16 +1,17 @@
-import { decideNext, decisionsDue, loadText, type BriefIndex, type DecidedNext, type SessionState } from '@waxwing/core';
+import { loadText } from '@waxwing/core/movement';
+import { decideNext, decisionsDue, type BriefIndex, type DecidedNext, type SessionState } from '@waxwing/core/session';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
-import type { LiveSession } from './liveSession.ts';
+import type { FloorSession } from './floorSession.ts';
 
 /** How long finishing waits for the server. */
 const SEND_PATIENCE_MS = 3000;
 
 interface FinishPanelProps {
-  readonly live: LiveSession;
+  readonly live: FloorSession;
   readonly index: BriefIndex;
   readonly state: SessionState;
   readonly onBack: () => void;

@@ -1,13 +1,14 @@
-import { endSet, firstName } from '@waxwing/core';
+import { firstName } from '@waxwing/core/client';
+import { endSet } from '@waxwing/core/session';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useTitle } from '../../shared/page.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { FinishPanel } from './FinishPanel.tsx';
 import { LanePanel } from './LanePanel.tsx';
-import type { LiveSession } from './liveSession.ts';
+import type { FloorSession } from './floorSession.ts';
 import { TopBar } from './TopBar.tsx';
-import { useOpenSession, useSnapshot } from './useLiveSession.ts';
+import { useOpenSession, useSnapshot } from './useFloorSession.ts';
 
 export default function FloorPage() {
   const { sessionId = '' } = useParams();
@@ -30,7 +31,7 @@ export default function FloorPage() {
   );
 }
 
-function Floor({ live }: { live: LiveSession }) {
+function Floor({ live }: { live: FloorSession }) {
   const { index, state } = useSnapshot(live);
   const [isFinishing, setFinishing] = useState(false);
   const [laneId, setLaneId] = useState<string | null>(null);

@@ -1,4 +1,4 @@
-import { neighbour, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core';
+import { neighbour, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
 import { useCallback, useMemo, useState } from 'react';
 import { BottomBar } from './BottomBar.tsx';
 import { CorrectionCard } from './CorrectionCard.tsx';
@@ -8,13 +8,13 @@ import { FaultTiles } from './FaultTiles.tsx';
 import { KeyHelp } from './KeyHelp.tsx';
 import { LaneRail } from './LaneRail.tsx';
 import { laneTaps, type LaneTaps } from './laneTaps.ts';
-import type { LiveSession } from './liveSession.ts';
+import type { FloorSession } from './floorSession.ts';
 import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';
 import { useKeys, type KeyBinding } from './useKeys.ts';
 
 interface LanePanelProps {
-  readonly live: LiveSession;
+  readonly live: FloorSession;
   readonly index: BriefIndex;
   readonly state: SessionState;
   readonly situation: LaneSituation;

@@ -1,4 +1,6 @@
-import { lowerFirst, type BriefIndex, type ItemState, type LaneSituation, type RungStep, type SessionState } from '@waxwing/core';
+import { lowerFirst } from '@waxwing/core/movement';
+import type { RungStep } from '@waxwing/core/loading';
+import type { BriefIndex, ItemState, LaneSituation, SessionState } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { ArrowDown, Check } from 'lucide-react';
 import { memo } from 'react';

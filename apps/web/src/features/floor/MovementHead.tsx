@@ -1,13 +1,6 @@
-import {
-  doseText,
-  firstName,
-  loadTextIn,
-  lowerFirst,
-  setUpText,
-  tempoText,
-  type BriefIndex,
-  type LaneSituation,
-} from '@waxwing/core';
+import { doseText, loadTextIn, lowerFirst, tempoText } from '@waxwing/core/movement';
+import { firstName, setUpText } from '@waxwing/core/client';
+import type { BriefIndex, LaneSituation } from '@waxwing/core/session';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './laneTaps.ts';

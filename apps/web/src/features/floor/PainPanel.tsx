@@ -1,9 +1,10 @@
-import { lowerFirst, neighbour, type BriefIndex, type LaneSituation, type PainKind, type SessionState } from '@waxwing/core';
+import { lowerFirst } from '@waxwing/core/movement';
+import { neighbour, type BriefIndex, type LaneSituation, type PainKind, type SessionState } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './laneTaps.ts';
-import type { LiveSession } from './liveSession.ts';
+import type { FloorSession } from './floorSession.ts';
 
 const KINDS: readonly { readonly kind: PainKind; readonly word: string }[] = [
   { kind: 'sharp', word: 'Sharp' },
@@ -14,7 +15,7 @@ const KINDS: readonly { readonly kind: PainKind; readonly word: string }[] = [
 ];
 
 interface PainPanelProps {
-  readonly live: LiveSession;
+  readonly live: FloorSession;
   readonly index: BriefIndex;
   readonly state: SessionState;
   readonly situation: LaneSituation;

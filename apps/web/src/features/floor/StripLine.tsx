@@ -1,4 +1,5 @@
-import { PHASES_OF_RHYTHM, type LaneSituation, type Lexicon } from '@waxwing/core';
+import { PHASES_OF_RHYTHM, type Lexicon } from '@waxwing/core/movement';
+import type { LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { PhaseStill } from '../../shared/figure/PhaseStill.tsx';
 import { workingSideOf } from './workingSide.ts';

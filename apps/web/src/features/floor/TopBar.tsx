@@ -1,4 +1,4 @@
-import type { LaneSituation, SessionState } from '@waxwing/core';
+import type { LaneSituation, SessionState } from '@waxwing/core/session';
 import { ArrowLeft, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { clockText, secondsBetween } from '../../shared/dates.ts';

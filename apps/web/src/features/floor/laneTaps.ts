@@ -1,6 +1,8 @@
+import { VIEWS, type CueOutcome, type Load, type Side, type View } from '@waxwing/core/movement';
+import { answerOf, type EffortAnswer } from '@waxwing/core/loading';
+import type { SetUp } from '@waxwing/core/client';
+import type { Change } from '@waxwing/core/coaching';
 import {
-  VIEWS,
-  answerOf,
   beginSet,
   changeView,
   countRep,
@@ -23,16 +25,9 @@ import {
   swapFor,
   switchSide,
   takeNextSet,
-  type Change,
-  type CueOutcome,
-  type EffortAnswer,
   type EndReason,
-  type Load,
-  type SetUp,
-  type Side,
-  type View,
-} from '@waxwing/core';
-import type { LiveSession } from './liveSession.ts';
+} from '@waxwing/core/session';
+import type { FloorSession } from './floorSession.ts';
 
 /** Every tap that a lane knows, named for what the trainer does. */
 export interface LaneTaps {
@@ -70,8 +65,8 @@ export interface LaneTaps {
 /**
  * The taps of a lane. What each means is decided when its turn comes, on what stands then: fast fingers are ahead of what has been drawn.
  */
-export function laneTaps(live: LiveSession, laneId: string): LaneTaps {
-  const act = (...actions: Parameters<LiveSession['act']>[1][]) => void live.act(laneId, ...actions);
+export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
+  const act = (...actions: Parameters<FloorSession['act']>[1][]) => void live.act(laneId, ...actions);
   return {
     count: () => act(countRep),
     begin: () => act(beginSet),

@@ -1,4 +1,6 @@
-import { ladderOf, lowerFirst, rungs, shownFirstText, type MovementDocument } from '@waxwing/core';
+import { lowerFirst, type MovementDocument } from '@waxwing/core/movement';
+import { ladderOf, rungs } from '@waxwing/core/ladder';
+import { shownFirstText } from '@waxwing/core/progress';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { IndexedLibrary } from '../../shared/queries.ts';

@@ -10,7 +10,8 @@ import {
   type NodeProps,
 } from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
-import type { Ladder, MovementDocument } from '@waxwing/core';
+import type { MovementDocument } from '@waxwing/core/movement';
+import type { Ladder } from '@waxwing/core/ladder';
 import clsx from 'clsx';
 import { Lock, ZoomIn, ZoomOut } from 'lucide-react';
 import { createContext, useContext, useEffect, useMemo, useRef, type KeyboardEvent } from 'react';

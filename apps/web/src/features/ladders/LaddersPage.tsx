@@ -1,4 +1,6 @@
-import { firstName, isOpenTo, ladderOf, pathTo, reach, type LadderPath, type MovementDocument } from '@waxwing/core';
+import type { MovementDocument } from '@waxwing/core/movement';
+import { isOpenTo, ladderOf, pathTo, reach, type LadderPath } from '@waxwing/core/ladder';
+import { firstName } from '@waxwing/core/client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Choice } from '../../shared/Choice.tsx';

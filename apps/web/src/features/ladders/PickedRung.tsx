@@ -1,13 +1,7 @@
-import {
-  firstName,
-  hasShown,
-  isOpenTo,
-  lowerFirst,
-  shownFirstText,
-  type LadderPath,
-  type MovementDocument,
-  type Step,
-} from '@waxwing/core';
+import { lowerFirst, type MovementDocument } from '@waxwing/core/movement';
+import { isOpenTo, type LadderPath, type Step } from '@waxwing/core/ladder';
+import { firstName } from '@waxwing/core/client';
+import { hasShown, shownFirstText } from '@waxwing/core/progress';
 import { ArrowRight, Flag } from 'lucide-react';
 import { Link } from 'react-router';
 import { usePractice, type IndexedLibrary } from '../../shared/queries.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { MovementDocument } from '@waxwing/core';
+import type { MovementDocument } from '@waxwing/core/movement';
 import { starterLibrary } from '../../../../../packages/core/src/test/starterLibrary.ts';
 import { layoutFamily } from './layout.ts';
 

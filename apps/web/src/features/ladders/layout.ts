@@ -1,5 +1,6 @@
 import { Graph, layout as dagreLayout } from '@dagrejs/dagre';
-import { ladderOf, rungs, type Ladder, type MovementDocument, type Step } from '@waxwing/core';
+import type { MovementDocument } from '@waxwing/core/movement';
+import { ladderOf, rungs, type Ladder, type Step } from '@waxwing/core/ladder';
 
 export const NODE = { width: 132, height: 122, pitchX: 155, pitchY: 130, bandGap: 40 } as const;
 

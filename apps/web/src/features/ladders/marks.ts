@@ -1,4 +1,6 @@
-import { firstName, type ClientSummary, type MarksAnswer, type Openness } from '@waxwing/core';
+import { firstName } from '@waxwing/core/client';
+import type { Openness } from '@waxwing/core/progress';
+import type { ClientSummary, MarksAnswer } from '@waxwing/core/api';
 
 /** What stands on a rung: the chosen client's mark, or everybody's names where they have come to. */
 export interface RungMarks {

@@ -1,4 +1,5 @@
-import { firstName, IMPACTS, POSITIONS } from '@waxwing/core';
+import { IMPACTS, POSITIONS } from '@waxwing/core/movement';
+import { firstName } from '@waxwing/core/client';
 import { Choice } from '../../shared/Choice.tsx';
 import { useClients, usePlaces, type IndexedLibrary } from '../../shared/queries.ts';
 import type { useAddress } from '../../shared/useAddress.ts';

@@ -1,4 +1,4 @@
-import type { ResolvedFault, ResolvedMovement } from '@waxwing/core';
+import type { ResolvedFault, ResolvedMovement } from '@waxwing/core/movement';
 import { Link } from 'react-router';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import type { IndexedLibrary } from '../../shared/queries.ts';

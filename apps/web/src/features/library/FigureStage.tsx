@@ -1,4 +1,11 @@
-import { upperFirst, type Lexicon, type Phase, type ResolvedFault, type ResolvedMovement, type View } from '@waxwing/core';
+import {
+  upperFirst,
+  type Lexicon,
+  type Phase,
+  type ResolvedFault,
+  type ResolvedMovement,
+  type View,
+} from '@waxwing/core/movement';
 import {
   AZIMUTHS,
   azimuthOf,

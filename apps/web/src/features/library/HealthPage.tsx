@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { LibraryProblem } from '@waxwing/core';
+import type { LibraryProblem } from '@waxwing/core/ladder';
 import { Link } from 'react-router';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';

@@ -1,4 +1,5 @@
-import { lowerFirst, type Step } from '@waxwing/core';
+import { lowerFirst } from '@waxwing/core/movement';
+import type { Step } from '@waxwing/core/ladder';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import { Link } from 'react-router';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';

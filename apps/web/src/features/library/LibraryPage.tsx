@@ -1,21 +1,20 @@
 import {
-  firstName,
   PATTERNS,
   doseText,
   facetsFrom,
   matchesFacets,
   resolveMovement,
-  rungs,
   wordsOf,
-  type ClientSummary,
   type MovementFault,
   type MovementRevision,
-  type Obstacle,
-  type Openness,
   type Pattern,
   type SearchField as FoundIn,
   type Stances,
-} from '@waxwing/core';
+} from '@waxwing/core/movement';
+import { rungs } from '@waxwing/core/ladder';
+import { firstName } from '@waxwing/core/client';
+import type { Obstacle, Openness } from '@waxwing/core/progress';
+import type { ClientSummary } from '@waxwing/core/api';
 import clsx from 'clsx';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';

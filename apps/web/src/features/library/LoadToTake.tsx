@@ -1,4 +1,7 @@
-import { firstName, amountText, loadFormsOf, loadTextIn, type ClientSummary, type MovementDocument } from '@waxwing/core';
+import { amountText, loadTextIn, type MovementDocument } from '@waxwing/core/movement';
+import { loadFormsOf } from '@waxwing/core/loading';
+import { firstName } from '@waxwing/core/client';
+import type { ClientSummary } from '@waxwing/core/api';
 import { Choice } from '../../shared/Choice.tsx';
 import { useHistory, usePlaces, type IndexedLibrary } from '../../shared/queries.ts';
 import { useAddress } from '../../shared/useAddress.ts';

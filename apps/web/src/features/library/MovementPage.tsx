@@ -1,17 +1,17 @@
 import {
-  firstName,
   doseText,
   resolveMovement,
-  rungs,
   stancePointsOf,
-  type Openness,
   tempoText,
   type Phase,
   type MovementRevision,
   type ResolvedFault,
   type ResolvedMovement,
   type Stances,
-} from '@waxwing/core';
+} from '@waxwing/core/movement';
+import { rungs } from '@waxwing/core/ladder';
+import { firstName } from '@waxwing/core/client';
+import type { Openness } from '@waxwing/core/progress';
 import clsx from 'clsx';
 import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';

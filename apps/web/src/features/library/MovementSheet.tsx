@@ -1,4 +1,4 @@
-import { PHASES_OF_RHYTHM, doseText, tempoText, type Phase, type ResolvedMovement } from '@waxwing/core';
+import { PHASES_OF_RHYTHM, doseText, tempoText, type Phase, type ResolvedMovement } from '@waxwing/core/movement';
 import { PhaseStill } from '../../shared/figure/PhaseStill.tsx';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { SeverityDrop } from '../../shared/Severity.tsx';

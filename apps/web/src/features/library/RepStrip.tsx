@@ -8,7 +8,7 @@ import {
   type ResolvedCue,
   type ResolvedFault,
   type ResolvedMovement,
-} from '@waxwing/core';
+} from '@waxwing/core/movement';
 import clsx from 'clsx';
 import { useId } from 'react';
 import { PhaseStill } from '../../shared/figure/PhaseStill.tsx';

@@ -1,4 +1,4 @@
-import { libraryHealth } from '@waxwing/core';
+import { libraryHealth } from '@waxwing/core/progress';
 import type { HealthAnswer, HealthQuestion } from './healthMessages.ts';
 
 self.addEventListener('message', ({ data }: MessageEvent<HealthQuestion>) => {

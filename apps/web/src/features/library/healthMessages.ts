@@ -1,4 +1,6 @@
-import type { CueTrialsAnswer, LibraryProblem, MovementDocument, Vocabulary } from '@waxwing/core';
+import type { MovementDocument, Vocabulary } from '@waxwing/core/movement';
+import type { LibraryProblem } from '@waxwing/core/ladder';
+import type { CueTrialsAnswer } from '@waxwing/core/api';
 
 export interface HealthQuestion {
   readonly documents: readonly MovementDocument[];

@@ -1,5 +1,5 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { SESSIONS_PAGE, type SessionSummary } from '@waxwing/core';
+import { SESSIONS_PAGE, type SessionSummary } from '@waxwing/core/api';
 import { Link } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { shortDay } from '../../shared/dates.ts';

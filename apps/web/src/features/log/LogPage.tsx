@@ -1,16 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import {
-  firstName,
-  amountText,
-  answerText,
-  loadText,
-  lowerFirst,
-  type CueTrialLog,
-  type ItemLog,
-  type LaneLog,
-  type SessionAnswer,
-  type SetLog,
-} from '@waxwing/core';
+import { amountText, loadText, lowerFirst } from '@waxwing/core/movement';
+import { answerText } from '@waxwing/core/loading';
+import { firstName } from '@waxwing/core/client';
+import type { CueTrialLog, ItemLog, LaneLog, SetLog } from '@waxwing/core/session';
+import type { SessionAnswer } from '@waxwing/core/api';
 import { Link, useParams } from 'react-router';
 import { api, RequestRefused, Unreachable } from '../../shared/api.ts';
 import { clockText, dayText, secondsBetween } from '../../shared/dates.ts';

@@ -1,4 +1,5 @@
-import { foldSession, indexBrief, projectLog, type SessionAnswer } from '@waxwing/core';
+import { foldSession, indexBrief, projectLog } from '@waxwing/core/session';
+import type { SessionAnswer } from '@waxwing/core/api';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 
 /** The log of a session from what this device keeps, made by the same projection as the server's; `null` if it keeps none. */

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import type { PlaceSummary } from '@waxwing/core';
+import type { PlaceSummary } from '@waxwing/core/api';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { BackupsAnswer } from '@waxwing/core';
+import type { BackupsAnswer } from '@waxwing/core/api';
 import { Link } from 'react-router';
 import { api, LONG_ANSWER_MS } from '../../shared/api.ts';
 import { momentText } from '../../shared/dates.ts';

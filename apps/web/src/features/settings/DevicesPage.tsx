@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { SignedInDevice } from '@waxwing/core';
+import type { SignedInDevice } from '@waxwing/core/api';
 import { api } from '../../shared/api.ts';
 import { momentText } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import type { TrainerSummary } from '@waxwing/core';
+import type { TrainerSummary } from '@waxwing/core/api';
 import { useState } from 'react';
 import { api, RequestRefused } from '../../shared/api.ts';
 import { Field, Pick } from '../../shared/Field.tsx';

@@ -1,5 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
-import { firstName, stancePointsOf, type ClientSummary, type StancePoint, type Stances, type StancesAnswer } from '@waxwing/core';
+import { stancePointsOf, type StancePoint, type Stances } from '@waxwing/core/movement';
+import { firstName } from '@waxwing/core/client';
+import type { ClientSummary, StancesAnswer } from '@waxwing/core/api';
 import clsx from 'clsx';
 import { useEffect, useMemo } from 'react';
 import { api } from '../../shared/api.ts';

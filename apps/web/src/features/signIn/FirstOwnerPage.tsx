@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import type { Me } from '@waxwing/core';
+import type { Me } from '@waxwing/core/api';
 import { useState, type ComponentProps } from 'react';
 import { api, LONG_ANSWER_MS, RequestRefused } from '../../shared/api.ts';
 import { localZone } from '../../shared/dates.ts';

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { Me } from '@waxwing/core';
+import type { Me } from '@waxwing/core/api';
 import { useState, type FormEvent } from 'react';
 import { api, RequestRefused } from '../../shared/api.ts';
 import { Mark } from '../../shared/Mark.tsx';

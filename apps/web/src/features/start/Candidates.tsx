@@ -1,4 +1,5 @@
-import type { ClientSummary, MovementDocument } from '@waxwing/core';
+import type { MovementDocument } from '@waxwing/core/movement';
+import type { ClientSummary } from '@waxwing/core/api';
 import { Plus } from 'lucide-react';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';

@@ -1,4 +1,5 @@
-import { lowerFirst, type ClientSummary } from '@waxwing/core';
+import { lowerFirst } from '@waxwing/core/movement';
+import type { ClientSummary } from '@waxwing/core/api';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 
 /** What to mind with this client, before anything is picked. */

@@ -1,4 +1,6 @@
-import { loadFormsOf, setUpText, thingText, type Inventory, type Load, type MovementDocument, type SetUp } from '@waxwing/core';
+import type { Load, MovementDocument } from '@waxwing/core/movement';
+import { loadFormsOf, thingText, type Inventory } from '@waxwing/core/loading';
+import { setUpText, type SetUp } from '@waxwing/core/client';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 
 interface LayOutProps {

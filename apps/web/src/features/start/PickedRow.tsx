@@ -1,17 +1,7 @@
-import {
-  amountText,
-  loadFormsOf,
-  loadTextIn,
-  setUpText,
-  unitText,
-  type Load,
-  type LoadAdvice,
-  type Makeable,
-  type MassUnit,
-  type MovementDocument,
-  type MovementHistory,
-  type SetUp,
-} from '@waxwing/core';
+import { amountText, loadTextIn, unitText, type Load, type MassUnit, type MovementDocument } from '@waxwing/core/movement';
+import { loadFormsOf, type LoadAdvice, type Makeable } from '@waxwing/core/loading';
+import { setUpText, type SetUp } from '@waxwing/core/client';
+import type { MovementHistory } from '@waxwing/core/session';
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';

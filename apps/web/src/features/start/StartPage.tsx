@@ -1,14 +1,8 @@
-import {
-  firstName,
-  rackFor,
-  readinessOf,
-  type ClientSummary,
-  type HistoryAnswer,
-  type LastTime,
-  type MovementDocument,
-  type SessionBrief,
-  type StartSession,
-} from '@waxwing/core';
+import type { MovementDocument } from '@waxwing/core/movement';
+import { rackFor } from '@waxwing/core/loading';
+import { firstName, readinessOf } from '@waxwing/core/client';
+import type { SessionBrief, StartSession } from '@waxwing/core/session';
+import type { ClientSummary, HistoryAnswer, LastTime } from '@waxwing/core/api';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';

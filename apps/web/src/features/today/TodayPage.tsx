@@ -1,4 +1,6 @@
-import { firstName, lowerFirst, type SessionSummary, type TodayAnswer, type TodayClient, type TodayVisit } from '@waxwing/core';
+import { lowerFirst } from '@waxwing/core/movement';
+import { firstName } from '@waxwing/core/client';
+import type { SessionSummary, TodayAnswer, TodayClient, TodayVisit } from '@waxwing/core/api';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api } from '../../shared/api.ts';
@@ -21,7 +23,7 @@ export function TodayPage() {
       {today.isError && <Failed what="your day" error={today.error} onRetry={() => void today.refetch()} />}
       {today.data && (
         <>
-          <LiveSessions live={today.data.live} />
+          <FloorSessions live={today.data.live} />
           {today.data.visits.length === 0 ? <NobodyBooked /> : <Visits visits={today.data.visits} />}
         </>
       )}
@@ -29,7 +31,7 @@ export function TodayPage() {
   );
 }
 
-function LiveSessions({ live }: { live: readonly SessionSummary[] }) {
+function FloorSessions({ live }: { live: readonly SessionSummary[] }) {
   if (live.length === 0) return null;
   return (
     <section aria-label="Still going on" className="mb-6">

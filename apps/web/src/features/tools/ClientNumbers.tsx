@@ -1,4 +1,6 @@
-import { firstName, amountText, loadTextIn, type MovementDocument, type MovementHistory } from '@waxwing/core';
+import { amountText, loadTextIn, type MovementDocument } from '@waxwing/core/movement';
+import { firstName } from '@waxwing/core/client';
+import type { MovementHistory } from '@waxwing/core/session';
 import { Choice } from '../../shared/Choice.tsx';
 import { useClients, useHistory, useLibrary } from '../../shared/queries.ts';
 import { useAddress } from '../../shared/useAddress.ts';

@@ -1,4 +1,4 @@
-import { intervalTime, roundsThatFit, totalReps } from '@waxwing/core';
+import { intervalTime, roundsThatFit, totalReps } from '@waxwing/core/planning';
 import { useState } from 'react';
 import { clockText } from '../../shared/dates.ts';
 import { Tick } from '../../shared/Field.tsx';

@@ -1,21 +1,15 @@
+import { inUnit, loadKg, lowerFirst, numberText, toKg, type MassUnit, type MovementDocument } from '@waxwing/core/movement';
 import {
   answerOf,
   estimateStrength,
   heaviestUpTo,
-  inUnit,
   loadFor,
-  loadKg,
-  lowerFirst,
-  numberText,
   perHand,
   rackFor,
   reserveOf,
-  toKg,
   wholeReps,
   repsAt,
-  type MassUnit,
-  type MovementDocument,
-} from '@waxwing/core';
+} from '@waxwing/core/loading';
 import { useState } from 'react';
 import { usePlaces } from '../../shared/queries.ts';
 import { UnitPick } from '../../shared/UnitPick.tsx';

@@ -1,4 +1,5 @@
-import { DENSITY, filledKg, loadKg, numberText, type Filling } from '@waxwing/core';
+import { loadKg, numberText } from '@waxwing/core/movement';
+import { DENSITY, filledKg, type Filling } from '@waxwing/core/loading';
 import { useState } from 'react';
 import { Pick } from '../../shared/Field.tsx';
 import { ClientNumbers } from './ClientNumbers.tsx';

@@ -1,4 +1,5 @@
-import { barLoads, loadKg, loadText, numberText, type Makeable, type MassUnit } from '@waxwing/core';
+import { loadKg, loadText, numberText, type MassUnit } from '@waxwing/core/movement';
+import { barLoads, type Makeable } from '@waxwing/core/loading';
 import { useMemo, useState } from 'react';
 import { Choice } from '../../shared/Choice.tsx';
 import { Field } from '../../shared/Field.tsx';

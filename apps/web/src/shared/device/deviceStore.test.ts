@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import type { EventDraft, SessionBrief, SessionEvent } from '@waxwing/core';
+import type { EventDraft, SessionBrief, SessionEvent } from '@waxwing/core/session';
 import { v4 } from 'uuid';
 import { deviceStoreFor, SENT_KEPT_DAYS, type DeviceStore } from './deviceStore.ts';
 

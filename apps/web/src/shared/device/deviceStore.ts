@@ -1,4 +1,4 @@
-import { LAMPORT_MAX, stampEvent, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core';
+import { LAMPORT_MAX, stampEvent, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import { v4, v7 } from 'uuid';
 

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { describe, expect, test } from '@jest/globals';
-import type { LibraryAnswer, MovementRevision } from '@waxwing/core';
+import type { MovementRevision } from '@waxwing/core/movement';
+import type { LibraryAnswer } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { RequestRefused, Unreachable } from '../api.ts';
 import { KeptLibrary, openLibrary, type AskLibrary } from './keptLibrary.ts';

@@ -1,4 +1,5 @@
-import { changedLibrary, type LibraryAnswer, type MovementRevision, type StudioLibrary, type Vocabulary } from '@waxwing/core';
+import type { MovementRevision, Vocabulary } from '@waxwing/core/movement';
+import { changedLibrary, type LibraryAnswer, type StudioLibrary } from '@waxwing/core/api';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { api, Unreachable } from '../api.ts';
 

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import type { EventDraft, EventsAnswer, SessionBrief, SessionEvent } from '@waxwing/core';
+import type { EventDraft, SessionBrief, SessionEvent } from '@waxwing/core/session';
+import type { EventsAnswer } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { RequestRefused, Unreachable } from '../api.ts';
 import { refusedWords, sendWords } from '../sendWords.ts';

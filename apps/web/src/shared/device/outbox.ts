@@ -1,4 +1,5 @@
-import { EVENT_BATCH_MAX, startAgain, type EventsAnswer, type SessionBrief, type SessionEvent } from '@waxwing/core';
+import { EVENT_BATCH_MAX, startAgain, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
+import type { EventsAnswer } from '@waxwing/core/api';
 import { api, RequestRefused, Unreachable } from '../api.ts';
 import type { DeviceStore } from './deviceStore.ts';
 

@@ -1,4 +1,4 @@
-import type { Lexicon, MovementDocument, MovementFault, Side, View } from '@waxwing/core';
+import type { Lexicon, MovementDocument, MovementFault, Side, View } from '@waxwing/core/movement';
 import {
   azimuthOf,
   describePose,

@@ -1,4 +1,4 @@
-import type { Lexicon, MovementDocument, Phase, Side, View } from '@waxwing/core';
+import type { Lexicon, MovementDocument, Phase, Side, View } from '@waxwing/core/movement';
 import { azimuthOf, describePose, frameOf, type Frame } from '@waxwing/core/figure';
 import { memo, useMemo } from 'react';
 import { FigureSvg } from './FigureSvg.tsx';

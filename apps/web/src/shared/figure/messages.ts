@@ -1,4 +1,4 @@
-import type { BasePose } from '@waxwing/core';
+import type { BasePose } from '@waxwing/core/movement';
 import type { Build, FigureSource, RepAnswer, ShownFault } from '@waxwing/core/figure';
 
 /** What the figure worker is asked. It knows nothing of the library: what it needs comes along. */

@@ -1,4 +1,4 @@
-import type { Lexicon, MovementDocument, Side } from '@waxwing/core';
+import type { Lexicon, MovementDocument, Side } from '@waxwing/core/movement';
 import { AVERAGE_BUILD, figureErrorText, figureSourceOf, mirroredRep, type Rep, type ShownFault } from '@waxwing/core/figure';
 import { useEffect, useMemo, useState } from 'react';
 import type { FigureQuestion } from './messages.ts';

@@ -1,4 +1,5 @@
-import type { Lexicon, SourceKind } from '@waxwing/core';
+import type { Lexicon } from '@waxwing/core/movement';
+import type { SourceKind } from '@waxwing/core/loading';
 import { Plus, X } from 'lucide-react';
 import { v4 } from 'uuid';
 import { Field, Pick, Tick } from '../Field.tsx';

@@ -1,4 +1,5 @@
-import { barLoads, loadKg, makeableLoads, numberText, type Inventory, type LoadForm, type Makeable } from '@waxwing/core';
+import { loadKg, numberText } from '@waxwing/core/movement';
+import { barLoads, makeableLoads, type Inventory, type LoadForm, type Makeable } from '@waxwing/core/loading';
 
 const FORMS: readonly { readonly name: string; readonly form: LoadForm }[] = [
   { name: 'A pair of dumbbells', form: { hold: 'pair', what: 'dumbbell' } },

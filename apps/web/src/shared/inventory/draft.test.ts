@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Inventory } from '@waxwing/core';
+import type { Inventory } from '@waxwing/core/loading';
 import { draftFrom, inventoryOf, newSource, parseSettings, parseWeights, type SourceDraft } from './draft.ts';
 
 let keys = 0;

@@ -1,4 +1,4 @@
-import type { Inventory, LoadSource, SourceKind, WeightCount } from '@waxwing/core';
+import type { Inventory, LoadSource, SourceKind, WeightCount } from '@waxwing/core/loading';
 
 /** A source of load while it is being typed: everything is text, so that nothing typed is ever lost. */
 export interface SourceDraft {

@@ -7,14 +7,14 @@ import {
   type ActionContext,
   type BriefIndex,
   type EventDraft,
-  type EventsPage,
   type LaneSituation,
   type LaneState,
   type LastTap,
   type SessionBrief,
   type SessionEvent,
   type SessionState,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
+import type { EventsPage } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { api } from '../../shared/api.ts';
 import type { DeviceStore } from '../../shared/device/deviceStore.ts';
@@ -31,7 +31,7 @@ export type Action = (context: ActionContext) => readonly EventDraft[];
  * A session that is going on: the events kept on this device, and what they come to. Every tap is kept first and shown then; the outbox
  * brings it to the server when it can.
  */
-export class LiveSession {
+export class FloorSession {
   private snapshot: LiveSnapshot;
   private readonly fold: SessionFold;
   private readonly listeners = new Set<() => void>();
@@ -57,14 +57,14 @@ export class LiveSession {
   }
 
   /** From this device where it can, from the server where it must. */
-  static async open(store: DeviceStore, outbox: Outbox, sessionId: string): Promise<LiveSession> {
+  static async open(store: DeviceStore, outbox: Outbox, sessionId: string): Promise<FloorSession> {
     let brief = await store.brief(sessionId);
     if (!brief) {
       brief = await api.get<SessionBrief>(`sessions/${sessionId}/brief`);
       await takeInFromServer(store, sessionId);
       await store.saveBrief(brief);
     }
-    const live = new LiveSession(store, outbox, brief, await store.events(sessionId));
+    const live = new FloorSession(store, outbox, brief, await store.events(sessionId));
     if (live.snapshot.state.status === 'not-started') await live.append(() => openSession(brief));
     void live.catchUp();
     return live;

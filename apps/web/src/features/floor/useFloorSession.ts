@@ -1,12 +1,12 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
-import { LiveSession, type LiveSnapshot } from './liveSession.ts';
+import { FloorSession, type LiveSnapshot } from './floorSession.ts';
 
 export type Opened =
   | { readonly kind: 'opening' }
   | { readonly kind: 'failed'; readonly error: unknown }
-  | { readonly kind: 'open'; readonly live: LiveSession };
+  | { readonly kind: 'open'; readonly live: FloorSession };
 
 /** Opens a session for as long as the page stands. */
 export function useOpenSession(sessionId: string): Opened {
@@ -14,10 +14,10 @@ export function useOpenSession(sessionId: string): Opened {
   const [opened, setOpened] = useState<Opened>({ kind: 'opening' });
   useEffect(() => {
     if (!outbox) return undefined;
-    let live: LiveSession | undefined;
+    let live: FloorSession | undefined;
     let left = false;
     deviceStoreFor(me.trainerId)
-      .then((store) => LiveSession.open(store, outbox, sessionId))
+      .then((store) => FloorSession.open(store, outbox, sessionId))
       .then(
         (session) => {
           live = session;
@@ -34,6 +34,6 @@ export function useOpenSession(sessionId: string): Opened {
   return deviceError === null ? opened : { kind: 'failed', error: deviceError };
 }
 
-export function useSnapshot(live: LiveSession): LiveSnapshot {
+export function useSnapshot(live: FloorSession): LiveSnapshot {
   return useSyncExternalStore(live.subscribe, live.getSnapshot);
 }

@@ -6,16 +6,16 @@ import {
   sayBestCue,
   seeFault,
   setsOf,
-  type EventsAnswer,
   type SessionBrief,
   type SessionEvent,
   type StartSession,
-} from '@waxwing/core';
+} from '@waxwing/core/session';
+import type { EventsAnswer } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { starterLibrary } from '../../../../../packages/core/src/test/starterLibrary.ts';
 import { deviceStoreFor, type DeviceStore } from '../../shared/device/deviceStore.ts';
 import { Outbox } from '../../shared/device/outbox.ts';
-import { LiveSession } from './liveSession.ts';
+import { FloorSession } from './floorSession.ts';
 
 const SQUAT = 'waxwing:bodyweight-squat';
 
@@ -65,15 +65,15 @@ let brief: SessionBrief;
 let laneId: string;
 let sent: SessionEvent[];
 let outbox: Outbox;
-const opened: LiveSession[] = [];
+const opened: FloorSession[] = [];
 
-async function open(): Promise<LiveSession> {
-  const live = await LiveSession.open(store, outbox, brief.sessionId);
+async function open(): Promise<FloorSession> {
+  const live = await FloorSession.open(store, outbox, brief.sessionId);
   opened.push(live);
   return live;
 }
 
-function counted(live: LiveSession): number {
+function counted(live: FloorSession): number {
   return setsOf(live.getSnapshot().state)[0]?.segments[0]?.counted ?? 0;
 }
 
@@ -173,6 +173,6 @@ describe('a live session', () => {
   });
 
   test('without brief and without a server it says why', async () => {
-    await expect(LiveSession.open(store, outbox, v4())).rejects.toThrow('can’t be reached');
+    await expect(FloorSession.open(store, outbox, v4())).rejects.toThrow('can’t be reached');
   });
 });

@@ -1,0 +1,5 @@
+/** Which fault first, what to say, what to change. */
+export { type CueTally, TRIAL_VALUE, type TallyBook, tallyKey } from './cueTally.ts';
+export type { Change } from './nextChange.ts';
+export { rankCues } from './rankCues.ts';
+export type { TriagedFault } from './triage.ts';

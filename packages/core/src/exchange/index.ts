@@ -1,0 +1,30 @@
+/** What the server answers. Types, and what makes sense of them; the readers that check what comes in are in `@waxwing/core/shapes`. */
+export {
+  type ApiError,
+  type BackupsAnswer,
+  type ClientExport,
+  type ClientSummary,
+  type CueTrialsAnswer,
+  type EventsAnswer,
+  type EventsPage,
+  type HealthAnswer,
+  type HistoryAnswer,
+  type LastTime,
+  type LibraryAnswer,
+  type MarksAnswer,
+  type Me,
+  type Measurement,
+  type PlaceSummary,
+  type PracticeAnswer,
+  SESSIONS_PAGE,
+  type SessionAnswer,
+  type SessionSummary,
+  type SignedInDevice,
+  type StancesAnswer,
+  type TodayAnswer,
+  type TodayClient,
+  type TodayVisit,
+  type TrainerSummary,
+} from './api.ts';
+export { type StudioLibrary, changedLibrary } from './changedLibrary.ts';
+export type { Problem } from './checkShape.ts';

@@ -1,0 +1,40 @@
+/** Movements, the words that they are told in, and the search over them. */
+export type { CueOutcome } from './cueOutcome.ts';
+export type { DoseKind } from './dose.ts';
+export { amountText, doseText, tempoText, unitText } from './doseText.ts';
+export { facetsFrom, matchesFacets } from './facets.ts';
+export type { BasePose } from './figureDocument.ts';
+export { type Lexicon, type MovementRevision, lexiconOf } from './library.ts';
+export { likeFaultTexts, repeatedSentences, wordsOf } from './likeTexts.ts';
+export type { Load, MassUnit } from './load.ts';
+export { inUnit, isSameLoad, loadKg, loadText, loadTextIn, numberText, toKg } from './loadText.ts';
+export { MASTERY, type Mastery } from './mastery.ts';
+export type { Checkpoint, MovementDocument, MovementFault } from './movementDocument.ts';
+export {
+  type ResolvedCue,
+  type ResolvedFault,
+  type ResolvedMovement,
+  type Stances,
+  briefingCues,
+  resolveMovement,
+  stancePointsOf,
+  stancesInForce,
+} from './resolvedMovement.ts';
+export { type LibrarySearch, SEARCH_FIELDS, type SearchField, buildSearch, searchTextOf } from './search.ts';
+export {
+  type Breath,
+  CUE_KINDS,
+  type CueKind,
+  IMPACTS,
+  PATTERNS,
+  PHASES_OF_RHYTHM,
+  POSITIONS,
+  type Pattern,
+  type Phase,
+  type Severity,
+  type Side,
+  VIEWS,
+  type View,
+} from './terms.ts';
+export { lowerFirst, searchable, upperFirst } from './text.ts';
+export type { StancePoint, Vocabulary } from './vocabulary.ts';

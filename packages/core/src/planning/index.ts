@@ -1,0 +1,2 @@
+/** The arithmetic of an hour. */
+export { intervalTime, roundsThatFit, totalReps } from './intervals.ts';

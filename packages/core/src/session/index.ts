@@ -1,0 +1,75 @@
+/** A session: its events, what they come to, and what a tap means. */
+export {
+  type ActionContext,
+  type DecidedNext,
+  beginSet,
+  changeView,
+  countRep,
+  decideNext,
+  endSet,
+  lighterLoad,
+  lookClean,
+  lookGone,
+  makeChange,
+  nextSetText,
+  noteOutcome,
+  noteSetUp,
+  openSession,
+  planNextSet,
+  rateEffort,
+  reportPain,
+  sayAnotherCue,
+  sayBestCue,
+  seeFault,
+  startItem,
+  swapFor,
+  switchSide,
+  takeNextSet,
+  takenNextSet,
+} from './actions.ts';
+export { amountPerSide, segmentAmount, totalAmount } from './amount.ts';
+export type { ClientBrief, DueDecision, FaultRate, MovementHistory, SessionBrief } from './brief.ts';
+export { type BriefIndex, indexBrief } from './briefIndex.ts';
+export { movementsForFloor } from './briefMovements.ts';
+export { neighbour } from './clientAdvice.ts';
+export type { CorrectionStep, FaultTile } from './correctionStep.ts';
+export { decisionsDue } from './decisionsDue.ts';
+export { type EventDraft, stampEvent } from './envelope.ts';
+export type { SessionEvent, SessionItem } from './event.ts';
+export {
+  type Actor,
+  EVENT_BATCH_MAX,
+  type EndReason,
+  type EventType,
+  LAMPORT_LEAP_MAX,
+  LAMPORT_MAX,
+  type PainKind,
+} from './eventTypes.ts';
+export { foldSession, setsOf } from './fold.ts';
+export { type LaneSituation, laneSituation, rememberSituations, setUpFor } from './laneSituation.ts';
+export { type LastTap, lastTap } from './lastTap.ts';
+export {
+  type CueTrialLog,
+  type ItemLog,
+  type LaneLog,
+  type PinnedMovements,
+  type SessionLog,
+  type SetLog,
+  lastLanesOf,
+  projectLog,
+} from './log.ts';
+export {
+  type FaultRow,
+  type ItemRow,
+  type SegmentRow,
+  type SegmentSettings,
+  type TrialRow,
+  itemRows,
+  setRows,
+} from './logRows.ts';
+export { nextSetAfter } from './nextSetAfter.ts';
+export { SessionFold } from './sessionFold.ts';
+export { isClean } from './setJudgement.ts';
+export { startAgain } from './startAgain.ts';
+export type { StartSession } from './startSession.ts';
+export type { FaultStatus, ItemState, LaneState, SessionState, SetState } from './state.ts';
