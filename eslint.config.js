@@ -29,7 +29,7 @@ const CORE_FLOORS = [
   ['movement'],
   ['figure', 'ladder', 'loading'],
   ['client'],
-  ['coaching', 'planning'],
+  ['coaching', 'planning', 'search'],
   ['progress', 'session'],
   ['exchange'],
 ];

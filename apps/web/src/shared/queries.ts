@@ -1,13 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import {
-  buildSearch,
-  lexiconOf,
-  searchTextOf,
-  type Lexicon,
-  type LibrarySearch,
-  type MovementRevision,
-} from '@waxwing/core/movement';
+import { lexiconOf, type Lexicon, type MovementRevision } from '@waxwing/core/movement';
 import { ladderOf, type Ladder } from '@waxwing/core/ladder';
+import { buildLibrarySearch, type LibrarySearch } from '@waxwing/core/search';
 import type {
   ClientSummary,
   CueTrialsAnswer,
@@ -40,6 +34,7 @@ const indexed = new WeakMap<StudioLibrary, IndexedLibrary>();
 function indexLibrary(from: StudioLibrary): IndexedLibrary {
   const { revisions, vocabulary } = from;
   const lexicon = lexiconOf(vocabulary);
+  const documents = revisions.map((revision) => revision.document);
   const byId = new Map(revisions.map((revision) => [revision.document.id, revision]));
   let ladder: Ladder | undefined;
   let search: LibrarySearch | undefined;
@@ -47,10 +42,10 @@ function indexLibrary(from: StudioLibrary): IndexedLibrary {
     revisions,
     lexicon,
     get ladder() {
-      return (ladder ??= ladderOf(revisions.map((revision) => revision.document)));
+      return (ladder ??= ladderOf(documents));
     },
     get search() {
-      return (search ??= buildSearch(revisions.map((revision) => searchTextOf(revision.document, lexicon))));
+      return (search ??= buildLibrarySearch(documents, vocabulary, this.ladder));
     },
     revision: (movementId) => byId.get(movementId),
     nameOf: (movementId) => byId.get(movementId)?.document.name ?? movementId,

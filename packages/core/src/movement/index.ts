@@ -20,7 +20,6 @@ export {
   stancePointsOf,
   stancesInForce,
 } from './resolvedMovement.ts';
-export { type LibrarySearch, SEARCH_FIELDS, type SearchField, buildSearch, searchTextOf } from './search.ts';
 export {
   type Breath,
   CUE_KINDS,

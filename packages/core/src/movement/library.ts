@@ -66,5 +66,7 @@ export function mergeVocabulary(vocabulary: Vocabulary, more: Vocabulary): Vocab
     kit: lay(vocabulary.kit, more.kit),
     stances: lay(vocabulary.stances, more.stances),
     basePoses: lay(vocabulary.basePoses, more.basePoses),
+    searchTerms: lay(vocabulary.searchTerms, more.searchTerms),
+    shorthands: lay(vocabulary.shorthands, more.shorthands),
   };
 }

@@ -206,6 +206,8 @@ export class MovementDocument {
   @One(() => MovementKit) kit!: MovementKit;
   @One(() => Footprint) footprint!: Footprint;
   @IsIn(IMPACTS) impact!: Impact;
+  /** The plain one of its kind: what is meant when only the kind is named. */
+  @Maybe() @IsBoolean() common?: boolean;
   /** 1: anybody, at once; 2: needs teaching; 3: needs practice. */
   @IsInt() @Min(1) @Max(3) skill!: number;
   @IsString() @Length(8, 400) trains!: string;

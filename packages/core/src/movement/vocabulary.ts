@@ -5,16 +5,31 @@ import {
   AUDIENCES,
   CAUSE_PATTERN,
   CUE_KINDS,
+  IMPACTS,
   LEVERS,
+  PATTERNS,
   PHASES,
+  POSITIONS,
   REGIONS,
   SLUG_PATTERN,
   type Audience,
   type CueKind,
+  type Impact,
   type Lever,
+  type Pattern,
   type Phase,
+  type Position,
   type Region,
 } from './terms.ts';
+
+/** What else something is called by those who look for it: abbreviations, slang, how a client says it. */
+export function OtherNames(): PropertyDecorator {
+  return (target, key) => {
+    for (const check of [Maybe(), IsArray(), ArrayMaxSize(30), IsString({ each: true }), Length(2, 60, { each: true })]) {
+      check(target, key);
+    }
+  };
+}
 
 /** A tag on a cue, fault or checkpoint: it holds only while this position of a contested point is in force. */
 export class StanceTag {
@@ -26,6 +41,7 @@ export class StanceTag {
 export class FaultType {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 40) name!: string;
+  @OtherNames() otherNames?: string[];
   @IsIn(REGIONS) region!: Region;
   @IsArray() @ArrayMaxSize(8) @Matches(CAUSE_PATTERN, { each: true }) causes!: string[];
   /** Movement ids that work on a cause; may name movements that are not in this library. */
@@ -49,6 +65,7 @@ export class SharedCue {
 export class Muscle {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) name!: string;
+  @OtherNames() otherNames?: string[];
   @IsIn(REGIONS) region!: Region;
 }
 
@@ -56,6 +73,7 @@ export class Muscle {
 export class LeverEntry {
   @IsIn(LEVERS) id!: Lever;
   @IsString() @Length(2, 40) name!: string;
+  @OtherNames() otherNames?: string[];
   @IsString() @Length(4, 120) ease!: string;
 }
 
@@ -63,6 +81,7 @@ export class LeverEntry {
 export class CautionEntry {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) name!: string;
+  @OtherNames() otherNames?: string[];
   /** Where in the chain a fault is dangerous for this caution. */
   @IsArray() @ArrayMaxSize(4) @IsIn(REGIONS, { each: true }) regions!: Region[];
   @IsString() @Length(8, 300) general!: string;
@@ -71,6 +90,7 @@ export class CautionEntry {
 export class KitEntry {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) name!: string;
+  @OtherNames() otherNames?: string[];
   /** One person at a time. */
   @Maybe() @IsBoolean() exclusive?: boolean;
 }
@@ -96,6 +116,32 @@ export class StancePoint {
 export class FamilyEntry {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) name!: string;
+  @OtherNames() otherNames?: string[];
+}
+
+/** What a search term narrows a list to. */
+export class Narrowing {
+  @Maybe() @IsIn(PATTERNS) pattern?: Pattern;
+  @Maybe() @IsIn(POSITIONS) position?: Position;
+  /** At most this much. */
+  @Maybe() @IsIn(IMPACTS) impact?: Impact;
+  @Maybe() @Matches(SLUG_PATTERN) family?: string;
+  /** Nothing but a floor and a wall. */
+  @Maybe() @IsBoolean() withoutKit?: boolean;
+}
+
+/** Words that ask for a kind of movement: "no jumping", "seated", "finisher". */
+export class SearchTerm {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 60) name!: string;
+  @OtherNames() otherNames?: string[];
+  @One(() => Narrowing) narrows!: Narrowing;
+}
+
+/** A word that stands for another in whatever is looked for: "db" for "dumbbell". */
+export class Shorthand {
+  @Matches(SLUG_PATTERN) id!: string;
+  @IsString() @Length(2, 40) means!: string;
 }
 
 /** Every shared word of a library. Lists are keyed by `id`; an id is never given a new meaning. */
@@ -145,4 +191,14 @@ export class Vocabulary {
   @ArrayMaxSize(200)
   @Each(() => BasePose)
   basePoses?: BasePose[];
+  @Maybe()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @Each(() => SearchTerm)
+  searchTerms?: SearchTerm[];
+  @Maybe()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @Each(() => Shorthand)
+  shorthands?: Shorthand[];
 }

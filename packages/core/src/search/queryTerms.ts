@@ -1,0 +1,122 @@
+import { lowerFirst, upperFirst } from '../movement/text.ts';
+import type { Narrowing, Vocabulary } from '../movement/vocabulary.ts';
+import { stemOf, wordsIn } from './words.ts';
+
+/** What a part of a query asks for. */
+export type Meaning =
+  | { readonly kind: 'fault'; readonly faultTypeId: string }
+  | { readonly kind: 'muscles'; readonly muscleIds: readonly string[] }
+  | { readonly kind: 'kit'; readonly kitIds: readonly string[] }
+  | { readonly kind: 'caution'; readonly cautionId: string }
+  | { readonly kind: 'narrowing'; readonly termId: string; readonly narrows: Narrowing }
+  | { readonly kind: 'direction'; readonly direction: 'easier' | 'harder' }
+  | { readonly kind: 'client'; readonly clientId: string };
+
+/** Somebody whose name may be typed. */
+export interface Person {
+  readonly clientId: string;
+  readonly name: string;
+}
+
+/** A term that a query may hold, with what is shown for it. */
+export interface QueryTerm {
+  readonly text: string;
+  readonly meaning: Meaning;
+}
+
+/** Words that ask for the ladder. */
+const DIRECTIONS = {
+  easier: [
+    'easier',
+    'easy',
+    'regression',
+    'regress',
+    'simpler',
+    'easier version',
+    'make easier',
+    'step down',
+    'scaled',
+    'before',
+  ],
+  harder: [
+    'harder',
+    'hard',
+    'progression',
+    'progress',
+    'tougher',
+    'harder version',
+    'make harder',
+    'next step',
+    'advanced',
+    'after',
+  ],
+} as const;
+
+/** The same words in any order are the same term: "sagging hips", "hips sag". */
+export function termKey(words: readonly string[]): string {
+  return words.map(stemOf).sort().join(' ');
+}
+
+/** Longest term, in words. */
+export const TERM_WORDS_MOST = 6;
+
+/** Every term of a vocabulary by its key. Where two kinds share a name, the later in this list has it; muscles, and things, share theirs. */
+export function queryTermsOf(vocabulary: Vocabulary): ReadonlyMap<string, QueryTerm> {
+  const terms = new Map<string, QueryTerm>();
+  const add = (names: readonly string[], term: QueryTerm) => {
+    for (const name of names) {
+      const words = wordsIn(name);
+      if (words.length === 0 || words.length > TERM_WORDS_MOST) continue;
+      for (const key of new Set([termKey(words), stemOf(words.join(''))])) terms.set(key, joined(terms.get(key), term));
+    }
+  };
+  for (const { id, name, otherNames = [] } of vocabulary.kit ?? []) {
+    add([name.replace(/^an? (pair of |sound |firm )?/, ''), ...otherNames], {
+      text: upperFirst(name),
+      meaning: { kind: 'kit', kitIds: [id] },
+    });
+  }
+  for (const { id, name, otherNames = [] } of vocabulary.muscles ?? []) {
+    // "Seat (glutes)" is called both.
+    add([...name.split(/[(),]/), ...otherNames], { text: name, meaning: { kind: 'muscles', muscleIds: [id] } });
+  }
+  for (const { id, name, otherNames = [], narrows } of vocabulary.searchTerms ?? []) {
+    add([name, ...otherNames], { text: upperFirst(name), meaning: { kind: 'narrowing', termId: id, narrows } });
+  }
+  for (const { id, name, otherNames = [] } of vocabulary.cautions ?? []) {
+    // A part of the body is no caution by itself: "shoulder" may be anything.
+    add(otherNames, { text: `With a caution: ${name.toLowerCase()}`, meaning: { kind: 'caution', cautionId: id } });
+  }
+  for (const { id, name, otherNames = [] } of vocabulary.faultTypes ?? []) {
+    add([name, ...otherNames], { text: name, meaning: { kind: 'fault', faultTypeId: id } });
+  }
+  for (const direction of ['easier', 'harder'] as const) {
+    add(DIRECTIONS[direction], { text: upperFirst(direction), meaning: { kind: 'direction', direction } });
+  }
+  return terms;
+}
+
+/** Names of people, the first alone too where only one has it. */
+export function peopleTermsOf(people: readonly Person[]): ReadonlyMap<string, QueryTerm> {
+  const terms = new Map<string, QueryTerm>();
+  const first = ({ name }: Person) => termKey(wordsIn(name).slice(0, 1));
+  for (const person of people) {
+    const term: QueryTerm = { text: person.name, meaning: { kind: 'client', clientId: person.clientId } };
+    terms.set(termKey(wordsIn(person.name)), term);
+    if (people.filter((each) => first(each) === first(person)).length === 1) terms.set(first(person), term);
+  }
+  return terms;
+}
+
+/** "Shoulders" are three muscles, and a kettlebell may be one of a pair: any of them will do. */
+function joined(known: QueryTerm | undefined, term: QueryTerm): QueryTerm {
+  const [a, b] = [known?.meaning, term.meaning];
+  const text = known && known.text !== term.text ? `${known.text}, ${lowerFirst(term.text)}` : term.text;
+  if (a?.kind === 'muscles' && b.kind === 'muscles') {
+    return { text, meaning: { kind: 'muscles', muscleIds: [...new Set([...a.muscleIds, ...b.muscleIds])] } };
+  }
+  if (a?.kind === 'kit' && b.kind === 'kit') {
+    return { text, meaning: { kind: 'kit', kitIds: [...new Set([...a.kitIds, ...b.kitIds])] } };
+  }
+  return term;
+}

@@ -1,0 +1,57 @@
+import { termKey, TERM_WORDS_MOST, type QueryTerm } from './queryTerms.ts';
+
+/** A word of a query as it is compared, and which word of the typed ones it came from. */
+export interface QueryWord {
+  readonly word: string;
+  readonly from: number;
+}
+
+/** A part of a query that was understood, and the typed words that it was: from the first to before the last. */
+export interface ReadTerm extends QueryTerm {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** What a query says: terms, and the words that are left. */
+export interface Reading {
+  readonly terms: readonly ReadTerm[];
+  readonly rest: readonly QueryWord[];
+}
+
+/** Words that stand in nearly every sentence and tell movements apart by nothing. */
+const FILLERS = new Set(
+  `a an and any are as at by can client clients do does doing drill drills every exercise exercises for from get gets has have her him his how i ideas in into
+  is it its keep keeps me movement movements my need needs of on or our s some something than that the their them they this to too version versions what when
+  while who whose with work working workout workouts you your`.split(/\s+/),
+);
+
+export function isFiller(word: string): boolean {
+  return FILLERS.has(word);
+}
+
+/** Finds the terms in a query, longest first, in the first vocabulary that has them; no word is read twice. */
+export function readQuery(words: readonly QueryWord[], ...vocabularies: readonly ReadonlyMap<string, QueryTerm>[]): Reading {
+  const found: ReadTerm[] = [];
+  const isRead = new Set<number>();
+  for (let size = Math.min(TERM_WORDS_MOST, words.length); size > 0; size -= 1) {
+    for (let at = 0; at + size <= words.length; at += 1) {
+      const window = words.slice(at, at + size);
+      if (window.some((_, i) => isRead.has(at + i))) continue;
+      const term = vocabularies.map((terms) => termIn(window, terms)).find(Boolean);
+      if (!term) continue;
+      window.forEach((_, i) => isRead.add(at + i));
+      found.push({ ...term, from: window[0]!.from, to: window.at(-1)!.from + 1 });
+    }
+  }
+  const rest = words.filter((_, at) => !isRead.has(at));
+  return { terms: found.sort((a, b) => a.from - b.from), rest };
+}
+
+/** With its fillers as they stand, or without those in the middle. */
+function termIn(window: readonly QueryWord[], terms: ReadonlyMap<string, QueryTerm>): QueryTerm | undefined {
+  const words = window.map(({ word }) => word);
+  const asTyped = terms.get(termKey(words));
+  if (asTyped || words.length < 3 || isFiller(words[0]!) || isFiller(words.at(-1)!)) return asTyped;
+  const telling = words.filter((word) => !isFiller(word));
+  return telling.length < words.length ? terms.get(termKey(telling)) : undefined;
+}
