@@ -33,6 +33,80 @@ test('a movement is found by a fault’s wording with a typing error, narrowed, 
   await expect(page.getByRole('heading', { name: 'Dumbbell floor press', level: 1 })).toBeVisible();
 });
 
+test('found in a second: names, faults, needs and errors, as trainers type them', async ({ page, server }) => {
+  await signIn(page, server);
+  await page.goto(`${server.address}/library`);
+  const field = page.getByRole('searchbox', { name: 'Find a movement' });
+  const rows = page.locator('[data-found] a');
+  const understood = page.getByRole('list', { name: 'Understood as' });
+  const asked: readonly (readonly [string, string | RegExp])[] = [
+    ['squat', /^Bodyweight squat/],
+    ['push up', /^Full push-up/],
+    ['pullup', /^Pull-up/],
+    ['db rdl', /^Dumbbell Romanian deadlift/],
+    ['OHP', /^Overhead press/],
+    ['bulgarian split squat', /^Rear-foot-elevated split squat/],
+    ['skullcrusher', /^Lying triceps extension/],
+    ['pallof', /^Standing press-out/],
+    ['kettelbell swing', /^Two-hand kettlebell swing/],
+    ['wallsit', /^Wall sit/],
+    ['easier push up', /^(Knee|Bench) push-up/],
+    ['regression for lunge', /^Split squat|^Supported split/],
+    ['low impact cardio', /.+/],
+    ['glutes no equipment', /.+/],
+    ['zorb goblet squat', /^Goblet squat/],
+  ];
+  for (const [query, first] of asked) {
+    await typeInto(field, query);
+    await expect(rows.first()).toHaveText(first);
+  }
+  await expect(page.getByText('Nothing for “zorb”.')).toBeVisible();
+
+  await test.step('what was understood is taken off', async () => {
+    await typeInto(field, 'glutes no equipment');
+    await expect(understood.getByRole('listitem')).toHaveText(['Seat (glutes)', 'Without kit']);
+    await understood.getByRole('button', { name: 'Take off: Without kit' }).click();
+    await expect(field).toHaveValue('glutes');
+    await expect(understood.getByRole('listitem')).toHaveText(['Seat (glutes)']);
+  });
+
+  await test.step('a caution says what it asks for, and what it closes isn’t there', async () => {
+    await typeInto(field, 'squat bad knees');
+    await expect(page.getByText('Work in the range that stays quiet.')).toBeVisible();
+    await expect(rows.filter({ hasText: 'Squat jump' })).toHaveCount(0);
+  });
+
+  await test.step('a client by name takes their cautions and marks', async () => {
+    await typeInto(field, 'ilse front squat');
+    await expect(page.getByRole('status').filter({ hasText: 'open to Ilse' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Not open to Ilse yet' })).toBeVisible();
+  });
+
+  await test.step('a fault is an answer: what is seen, what to say first, where it is met', async () => {
+    await typeInto(field, 'butt wink');
+    const fault = page.getByRole('region', { name: 'Fault: Tail tucks under' });
+    await expect(fault).toContainText(/Say first: “.+”/);
+    expect(await seriousProblems(page)).toEqual([]);
+    await fault.getByRole('link').click();
+    await expect(page).toHaveURL(/fault=/);
+  });
+
+  await test.step('by keyboard alone', async () => {
+    await page.goto(`${server.address}/library`);
+    await expect(field).toBeFocused();
+    await page.keyboard.type('plank', { delay: 20 });
+    await expect(rows.first()).toHaveText(/^Forearm plank/);
+    await page.keyboard.press('ArrowDown');
+    await expect(rows.first()).toBeFocused();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowUp');
+    await page.keyboard.press('Escape');
+    await expect(field).toBeFocused();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Forearm plank', level: 1 })).toBeVisible();
+  });
+});
+
 test('why a movement isn’t open to a client: mastery, a caution, the kit of the room', async ({ page, server }) => {
   await signIn(page, server);
   const ilse = await clientId(page, 'Ilse');

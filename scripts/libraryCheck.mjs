@@ -1,9 +1,11 @@
 // Reads the starter library with the same importer that a user's pack goes through, lints it as a whole, poses every figure, and
 // prints what an author would want to look at: copied sentences, likest faults, what has no figure, and every ladder as text.
+import { readFileSync } from 'node:fs';
 import { AVERAGE_BUILD, poseProblems } from '../packages/core/dist/figure/index.js';
 import { lexiconOf, likeFaultTexts, repeatedSentences } from '../packages/core/dist/movement/index.js';
 import { ladderOf, ladderText } from '../packages/core/dist/ladder/index.js';
 import { libraryHealth } from '../packages/core/dist/progress/index.js';
+import { buildLibrarySearch, CASE_KINDS, isFound, searchCasesFrom } from '../packages/core/dist/search/index.js';
 import { readSoundLibrary } from './readLibrary.mjs';
 
 /** More movements without a figure, or a larger share of sentences said of two movements, are an error. */
@@ -47,6 +49,19 @@ for (const movement of movements) {
   for (const { path, message } of poseProblems(movement, lexicon, AVERAGE_BUILD))
     errors.push(`${movement.id} ${path}: ${message}`);
 }
+const search = buildLibrarySearch(movements, vocabulary, ladder);
+const cases = searchCasesFrom(readFileSync(new URL('../packages/core/src/test/searchCases.txt', import.meta.url), 'utf8'));
+console.log('\nSearch: what trainers type that has its answer among the first three');
+for (const isHeldOut of [false, true]) {
+  const some = cases.filter((each) => each.isHeldOut === isHeldOut);
+  const shareOf = (list) => `${list.filter((each) => isFound(each, search, movements)).length} of ${list.length}`;
+  const kinds = CASE_KINDS.map((kind) => `${kind} ${shareOf(some.filter((each) => each.kind === kind))}`);
+  console.log(`  ${isHeldOut ? 'held out' : 'tuned on'}: ${shareOf(some)} (${kinds.join(', ')})`);
+}
+for (const { query, isHeldOut } of cases.filter((each) => !isFound(each, search, movements))) {
+  if (!isHeldOut) console.log(`  not found: ${query}`);
+}
+
 console.log('');
 for (const error of errors) console.log(`error ${error}`);
 if (errors.length > 0) process.exit(1);

@@ -1,13 +1,15 @@
 import MiniSearch from 'minisearch';
-import type { Ladder } from '../ladder/ladder.ts';
-import { matchesFacets } from '../movement/facets.ts';
+import { rungs, type Ladder } from '../ladder/ladder.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
+import { FaultPhrases } from './faultPhrases.ts';
 import { NameIndex, type NameFit } from './nameIndex.ts';
 import { peopleTermsOf, queryTermsOf, type Meaning, type Person, type QueryTerm } from './queryTerms.ts';
 import { isFiller, readQuery, type QueryWord, type Reading, type ReadTerm } from './readQuery.ts';
-import { lettersWrong, stemOf, wordsIn } from './words.ts';
+import { Spelling, type Corrected } from './spelling.ts';
+import { TermCosts } from './termCosts.ts';
+import { stemOf, wordsIn, wordsTyped } from './words.ts';
 
 /** By what a movement was found. */
 export type FoundBy = 'name' | 'otherName' | 'fault' | 'words' | 'meaning' | 'ladder';
@@ -21,8 +23,10 @@ export interface SearchHit {
 export interface SearchAnswer {
   /** Parts that were understood; each may be taken off (`withoutTerm`). */
   readonly terms: readonly ReadTerm[];
-  /** Words that were taken for others, as typed and as taken. */
-  readonly corrected: readonly { readonly typed: string; readonly taken: string }[];
+  /** Words that were taken for others. */
+  readonly corrected: readonly Corrected[];
+  /** Words, as typed, that nothing was found for: the hits are for the rest. */
+  readonly unmet: readonly string[];
   /** The fault that was asked for. */
   readonly faultTypeId: string | null;
   /** The client who was named: what is open to them is the caller's to say. */
@@ -46,22 +50,22 @@ export interface LibrarySearch {
   answer(query: string, options?: SearchOptions): SearchAnswer;
 }
 
-const NOTHING: SearchAnswer = { terms: [], corrected: [], faultTypeId: null, clientId: null, neighboursOf: null, hits: [] };
 const HITS = 50;
 /** What a plain movement of its kind is ahead of a special one. */
 const COMMON = 1.2;
 /** What is found by a sentence comes after every name. */
 const BY_WORDS = 20;
-/** A movement that has to be limited for a caution comes after those that needn't. */
-const LIMITED = 0.7;
-/** Works where the caution is: what somebody with bad knees may do for their legs comes before what is for their arms. */
-const AROUND_THE_CAUTION = 0.5;
-/** What a share of the work counts. */
-const SHARE = 3;
-/** What is usually done with something else. */
-const REPLACED = 1;
-/** Kit that every room has. */
-const EVERYWHERE: ReadonlySet<string> = new Set(['mat', 'wall']);
+/** What a word is worth that stands in what is said of a movement, of one in its names. */
+const IN_TEXT = 0.4;
+/** How much of what was typed has to be met when not all of it can be. */
+const MOST_OF_IT = 0.6;
+const SOME_OF_IT = 0.34;
+/** A step that leads out of the family, as from a push-up to a plank, is seldom what is meant. */
+const OTHER_FAMILY = 3;
+/** How like a fault's phrase a query has to be to be taken for it: before names, before parts of names, after them. */
+const THE_SAME = 0.95;
+const VERY_LIKE = 0.75;
+const LIKE_ENOUGH = 0.6;
 
 export function buildLibrarySearch(
   documents: readonly MovementDocument[],
@@ -77,19 +81,30 @@ interface Found {
   readonly foundBy: FoundBy;
 }
 
+/** One way to take a query, with what it brings. */
+interface Taken {
+  readonly terms: readonly ReadTerm[];
+  readonly found: readonly Found[];
+  readonly unmet?: readonly QueryWord[];
+  readonly neighboursOf?: number;
+}
+
 class Search implements LibrarySearch {
   private readonly lexicon: Lexicon;
   private readonly terms: ReadonlyMap<string, QueryTerm>;
   private readonly directions: ReadonlyMap<string, QueryTerm>;
   private readonly shorthands: ReadonlyMap<string, readonly string[]>;
+  private readonly spelling: Spelling;
   private readonly names: NameIndex;
+  private readonly faults: FaultPhrases;
+  private readonly costs: TermCosts;
   private readonly texts: MiniSearch<{ id: number; text: string }>;
   private readonly termWords: ReadonlySet<string>;
   private readonly textWords = new Set<string>();
-  /** Words that others may have been meant for, by how many letters they have. */
-  private readonly wordsByLength = new Map<number, string[]>();
-  /** Of each term what it makes of each movement; not a number when it rules it out. */
-  private readonly termCosts = new WeakMap<Meaning, Float64Array>();
+  /** How words are written, by their stems. */
+  private readonly written = new Map<string, string>();
+  /** By what a cue says, as stems between spaces. */
+  private readonly cueTexts = new Map<string, number[]>();
   private readonly placeOf: ReadonlyMap<string, number>;
 
   constructor(
@@ -99,50 +114,133 @@ class Search implements LibrarySearch {
   ) {
     this.lexicon = lexiconOf(vocabulary);
     this.shorthands = new Map((vocabulary.shorthands ?? []).map(({ id, means }) => [id, wordsIn(means)]));
-    const known = queryTermsOf(vocabulary);
-    this.terms = known;
-    this.directions = new Map([...known].filter(([, { meaning }]) => meaning.kind === 'direction'));
-    this.termWords = new Set([...known.keys()].flatMap((key) => key.split(' ')));
+    this.terms = queryTermsOf(vocabulary, (text) => this.spelledOut(text));
+    this.directions = new Map([...this.terms].filter(([, { meaning }]) => meaning.kind === 'direction'));
+    this.termWords = new Set([...this.terms.keys()].flatMap((key) => key.split(' ')));
     this.names = new NameIndex(
       documents.map(({ name, otherNames }) => [name, ...otherNames].map((each) => this.spelledOut(each))),
     );
-    for (const stem of new Set([...this.names.stems(), ...this.termWords])) {
-      // Nobody mistypes a word for a number.
-      if (/\d/.test(stem)) continue;
-      const alike = this.wordsByLength.get(stem.length);
-      if (alike) alike.push(stem);
-      else this.wordsByLength.set(stem.length, [stem]);
-    }
+    this.faults = new FaultPhrases(vocabulary.faultTypes ?? [], (text) => this.spelledOut(text));
+    const rungOf = rungs(ladder);
+    this.costs = new TermCosts(documents, this.lexicon, (id) => rungOf.get(id) ?? 0);
     this.placeOf = new Map(documents.map(({ id }, at) => [id, at]));
     this.texts = new MiniSearch({
       fields: ['text'],
       tokenize: wordsIn,
-      processTerm: (word) => (isFiller(word) ? null : stemOf(word)),
+      processTerm: (word) => {
+        if (isFiller(word)) return null;
+        const stem = this.noted(word);
+        this.textWords.add(stem);
+        return stem;
+      },
     });
     this.texts.addAll(documents.map((document, id) => ({ id, text: this.textOf(document) })));
+    documents.forEach(({ cues }, movement) => {
+      for (const cue of cues) {
+        const words = wordsIn((cue.shared ? this.lexicon.cues.get(cue.shared)?.text : cue.text) ?? '');
+        const text = ` ${words
+          .filter((word) => !isFiller(word))
+          .map(stemOf)
+          .join(' ')} `;
+        const known = this.cueTexts.get(text);
+        if (known) known.push(movement);
+        else this.cueTexts.set(text, [movement]);
+      }
+    });
+    this.spelling = new Spelling(this.shorthands, {
+      stems: [...this.names.stems(), ...this.termWords, ...this.textWords],
+      isKnown: (word) => this.isKnown(word),
+      isWhole: (word) => this.names.has(stemOf(word)) || this.termWords.has(stemOf(word)),
+      frequency: (stem) => this.names.frequency(stem),
+      written: (stem) => this.written.get(stem) ?? stem,
+    });
   }
 
   answer(query: string, { limit = HITS, timesDone, people = [] }: SearchOptions = {}): SearchAnswer {
-    const typed = wordsIn(query);
-    if (typed.length === 0) return NOTHING;
     const names = peopleTermsOf(people);
-    const { words, corrected } = this.understood(typed, new Set([...names.keys()].flatMap((key) => key.split(' '))));
-    const reading = this.read(words, names);
-    const direction = meaningOf(reading.terms, 'direction');
-    const fault = meaningOf(reading.terms, 'fault');
-    const neighboursOf = direction ? this.bestNamed(reading.rest) : null;
-    const found =
-      direction && neighboursOf !== null
-        ? this.neighbours(neighboursOf, direction.direction, reading.terms)
-        : this.ranked(reading, limit, timesDone);
+    const nameWords = new Set([...names.keys()].flatMap((key) => key.split(' ')));
+    const typed = wordsTyped(query);
+    const { words, corrected } = this.spelling.understood(typed, nameWords);
+    const { terms, found, unmet = [], neighboursOf } = this.take(words, names, limit, timesDone);
+    const valueOf = <Kind extends Meaning['kind']>(kind: Kind) => meaningOf(terms, kind);
     return {
-      terms: reading.terms,
+      terms,
       corrected,
-      faultTypeId: fault?.faultTypeId ?? null,
-      clientId: meaningOf(reading.terms, 'client')?.clientId ?? null,
-      neighboursOf: neighboursOf === null ? null : this.documents[neighboursOf]!.id,
+      unmet: [...new Set(unmet.map(({ from }) => typed[from]!))],
+      faultTypeId: valueOf('fault')?.faultTypeId ?? null,
+      clientId: valueOf('client')?.clientId ?? null,
+      neighboursOf: neighboursOf === undefined ? null : this.documents[neighboursOf]!.id,
       hits: found.slice(0, limit).map(({ movement, foundBy }) => ({ movementId: this.documents[movement]!.id, foundBy })),
     };
+  }
+
+  /** The first way to take a query that brings something, from what is most likely meant to what is least. */
+  private take(
+    words: readonly QueryWord[],
+    people: ReadonlyMap<string, QueryTerm>,
+    limit: number,
+    timesDone?: ReadonlyMap<string, number>,
+  ): Taken {
+    const telling = tellingOf(words);
+    const nothing: Taken = { terms: [], found: [], unmet: telling };
+    if (words.length === 0) return nothing;
+    const unknown = telling.filter(({ word }) => !this.isKnown(word) && !people.has(stemOf(word)));
+    if (unknown.length > 0 && unknown.length < telling.length) {
+      // A word that nothing knows is said, and keeps nothing from being found.
+      const rest = words.filter((each) => !unknown.includes(each));
+      const taken = this.take(rest, people, limit, timesDone);
+      return { ...taken, unmet: [...unknown, ...(taken.unmet ?? [])] };
+    }
+    for (const some of [words, telling]) {
+      const fits = this.names.find(some.map(({ word }) => stemOf(word)));
+      if ([...fits.values()].some(({ isExact }) => isExact)) {
+        return { terms: [], found: this.ranked({ terms: [], rest: some }, limit, timesDone) };
+      }
+    }
+    const { terms, rest } = readQuery(words, this.terms, people);
+    const left = tellingOf(rest);
+    const asked = terms.filter(({ meaning }) => meaning.kind !== 'direction');
+    const asking = asked.filter(({ meaning }) => isAsking(meaning));
+    // A name holds words that are terms elsewhere: what isn't asked for is looked for.
+    const text =
+      left.length === 0 && asking.length === asked.length
+        ? []
+        : telling.filter(({ from }) => !asking.some((each) => each.from <= from && from < each.to));
+    const ways: readonly (() => Taken)[] = [
+      () => this.onLadder(words, people),
+      () => ({
+        terms: asked,
+        found: left.length === 0 && asked.length > 0 ? this.ranked({ terms: asked, rest: [] }, limit, timesDone) : [],
+      }),
+      () => this.likeFault(words, asking, THE_SAME, limit, timesDone),
+      () => ({ terms: asking, found: text.length > 0 ? this.within(this.named(text, timesDone), asking) : [] }),
+      () => this.likeFault(words, asking, VERY_LIKE, limit, timesDone),
+      () => this.saidAs(text, asking),
+      () => ({ terms: asked, found: left.length > 0 ? this.within(this.named(left, timesDone), asked) : [] }),
+      () => this.likeFault(words, asking, LIKE_ENOUGH, limit, timesDone),
+      () => this.mostly(text, asking, MOST_OF_IT),
+      () => ({
+        terms: asked,
+        found: left.length > 0 && asked.length > 0 ? this.ranked({ terms: asked, rest: left }, limit, timesDone) : [],
+      }),
+      () => ({ terms: asking, found: text.length > 0 ? this.within(this.byWords(text, new Set()), asking) : [] }),
+      () => ({
+        terms: asked,
+        unmet: left,
+        found: asked.length > 0 ? this.ranked({ terms: asked, rest: [] }, limit, timesDone) : [],
+      }),
+      () => this.mostly(text, asking, SOME_OF_IT),
+      () => ({
+        terms: asking,
+        unmet: text,
+        found: asking.length > 0 ? this.ranked({ terms: asking, rest: [] }, limit, timesDone) : [],
+      }),
+    ];
+    for (const way of ways) {
+      const taken = way();
+      if (taken.found.length > 0) return taken;
+    }
+    return nothing;
   }
 
   /** What is said of a movement, apart from its names. */
@@ -160,25 +258,16 @@ class Search implements LibrarySearch {
   }
 
   private spelledOut(text: string): string[] {
-    return wordsIn(text).flatMap((word) => this.shorthands.get(word) ?? [word]);
+    const words = wordsIn(text).flatMap((word) => this.shorthands.get(word) ?? [word]);
+    for (const word of words) this.noted(word);
+    return words;
   }
 
-  /** Shorthands spelled out, and errors forgiven where nothing knows a word. */
-  private understood(
-    typed: readonly string[],
-    names: ReadonlySet<string>,
-  ): { words: QueryWord[]; corrected: { typed: string; taken: string }[] } {
-    const corrected: { typed: string; taken: string }[] = [];
-    const words = typed.flatMap((word, from): QueryWord[] => {
-      const spelled = this.shorthands.get(word);
-      if (spelled) return spelled.map((each) => ({ word: each, from }));
-      if (names.has(stemOf(word)) || this.isKnown(word)) return [{ word, from }];
-      const taken = this.likest(word);
-      if (!taken) return [{ word, from }];
-      corrected.push({ typed: word, taken: taken.join(' ') });
-      return taken.map((each) => ({ word: each, from }));
-    });
-    return { words, corrected };
+  /** The stem of a word that stands in the library. */
+  private noted(word: string): string {
+    const stem = stemOf(word);
+    if (!this.written.has(stem)) this.written.set(stem, word);
+    return stem;
   }
 
   /** Or may become so: the last word is rarely typed to its end. */
@@ -186,92 +275,91 @@ class Search implements LibrarySearch {
     const stem = stemOf(word);
     if (isFiller(word) || this.names.has(stem) || this.termWords.has(stem)) return true;
     if (this.names.beginningWith(stem).length > 0 || this.names.beginningWith(word).length > 0) return true;
-    return this.textHas(stem);
-  }
-
-  private textHas(stem: string): boolean {
     if (this.textWords.has(stem)) return true;
-    const isThere = this.texts.search(stem, { processTerm: (term) => term, prefix: stem.length > 2 }).length > 0;
-    if (isThere) this.textWords.add(stem);
-    return isThere;
-  }
-
-  /** The known words that an unknown one most likely is: two that were run together, or the nearest by its letters. */
-  private likest(word: string): string[] | null {
-    const apart = this.apart(word);
-    if (apart) return apart;
-    const most = word.length >= 6 ? 2 : word.length >= 3 ? 1 : 0;
-    let best: { readonly stem: string; readonly wrong: number; readonly weight: number } | null = null;
-    const stem = stemOf(word);
-    for (let length = stem.length - most; length <= word.length + most; length += 1) {
-      for (const each of this.wordsByLength.get(length) ?? []) {
-        const wrong = Math.min(lettersWrong(stem, each, most), lettersWrong(word, each, most));
-        if (wrong > most) continue;
-        // Who errs, errs seldom in the first letter.
-        const weight = this.names.frequency(each) + (each[0] === word[0] ? 1000 : 0);
-        if (!best || wrong < best.wrong || (wrong === best.wrong && weight > best.weight)) best = { stem: each, wrong, weight };
-      }
-    }
-    return best && [best.stem];
-  }
-
-  private apart(word: string): string[] | null {
-    for (let cut = 2; cut <= word.length - 2; cut += 1) {
-      const [first, second] = [word.slice(0, cut), word.slice(cut)];
-      if (this.isWord(first) && this.isWord(second)) return [first, second];
-    }
-    return null;
-  }
-
-  private isWord(word: string): boolean {
-    const stem = stemOf(word);
-    return (word.length > 2 || word === 'up') && (this.names.has(stem) || this.termWords.has(stem));
-  }
-
-  /** A name is a name, whatever terms are in it; otherwise terms narrow, and what is left is looked for. */
-  private read(words: readonly QueryWord[], people: ReadonlyMap<string, QueryTerm>): Reading {
-    const telling = words.filter(({ word }) => !isFiller(word));
-    const asText: Reading = { terms: [], rest: telling.length > 0 ? telling : words };
-    for (const some of [words, telling]) {
-      const fits = this.names.find(some.map(({ word }) => stemOf(word)));
-      if ([...fits.values()].some(({ isExact }) => isExact)) return { terms: [], rest: some };
-    }
-    const toLadder = this.readForLadder(words, people);
-    if (toLadder) return toLadder;
-    const reading = readQuery(words, this.terms, people);
-    const rest = reading.rest.filter(({ word }) => !isFiller(word));
-    const isAllRead = rest.length === 0;
-    if (reading.terms.length === 0) return asText;
-    const hasWhat = reading.terms.some(({ meaning }) => meaning.kind !== 'direction');
-    if (isAllRead) return hasWhat ? { terms: reading.terms.filter(({ meaning }) => meaning.kind !== 'direction'), rest } : asText;
-    const isAsking = reading.terms.some(({ meaning }) =>
-      ['direction', 'caution', 'fault', 'narrowing', 'client'].includes(meaning.kind),
-    );
-    if (!isAsking && this.fits(asText.rest).size > 0) return asText;
-    return { terms: reading.terms, rest };
+    return this.texts.search(stem, { processTerm: (term) => term, prefix: stem.length > 2 }).length > 0;
   }
 
   /** "Easier push up" asks for neighbours of what is named so, whatever else "push" may be. */
-  private readForLadder(words: readonly QueryWord[], people: ReadonlyMap<string, QueryTerm>): Reading | null {
+  private onLadder(words: readonly QueryWord[], people: ReadonlyMap<string, QueryTerm>): Taken {
     const { terms, rest } = readQuery(words, this.directions, people);
-    const named = rest.filter(({ word }) => !isFiller(word));
-    return meaningOf(terms, 'direction') && this.fits(named).size > 0 ? { terms, rest: named } : null;
+    const direction = meaningOf(terms, 'direction');
+    const [best] = direction ? this.named(tellingOf(rest)).sort((a, b) => a.cost - b.cost) : [];
+    if (!direction || !best) return { terms: [], found: [] };
+    return { terms, found: this.neighbours(best.movement, direction.direction), neighboursOf: best.movement };
   }
 
-  private bestNamed(rest: readonly QueryWord[]): number | null {
-    const [best] = this.named(rest).sort((a, b) => a.cost - b.cost);
-    return best?.movement ?? null;
+  private likeFault(
+    words: readonly QueryWord[],
+    asking: readonly ReadTerm[],
+    enough: number,
+    limit: number,
+    timesDone?: ReadonlyMap<string, number>,
+  ): Taken {
+    const rest = words.filter(({ from }) => !asking.some((each) => each.from <= from && from < each.to));
+    const type = this.faults.likest(
+      rest.map(({ word }) => word),
+      enough,
+    );
+    const term =
+      type && [...this.terms.values()].find(({ meaning }) => meaning.kind === 'fault' && meaning.faultTypeId === type.id);
+    if (!term) return { terms: [], found: [] };
+    const terms = [...asking, { ...term, from: rest[0]!.from, to: rest.at(-1)!.from + 1 }];
+    return { terms, found: this.ranked({ terms, rest: [] }, limit, timesDone) };
+  }
+
+  /** Movements with a cue that says just this, or has it in it: "spread the floor". */
+  private saidAs(words: readonly QueryWord[], terms: readonly ReadTerm[]): Taken {
+    if (words.length < 2) return { terms, found: [] };
+    const said = ` ${words.map(({ word }) => stemOf(word)).join(' ')} `;
+    const found = new Map<number, Found>();
+    for (const [text, movements] of this.cueTexts) {
+      if (!text.includes(said)) continue;
+      for (const movement of movements) found.set(movement, { movement, cost: -this.standing(movement), foundBy: 'words' });
+    }
+    return { terms, found: this.within([...found.values()], terms) };
+  }
+
+  /** Movements whose names, or what is said of them, have most of the words, those that tell most first. */
+  private mostly(words: readonly QueryWord[], terms: readonly ReadTerm[], least: number): Taken {
+    const nothing: Taken = { terms, found: [] };
+    const total = this.documents.length;
+    const scores = new Map<number, number>();
+    let whole = 0;
+    const unmet: QueryWord[] = [];
+    for (const each of words) {
+      const stem = stemOf(each.word);
+      const inNames = this.names.with(stem);
+      const inTexts = new Set(this.texts.search(stem, { processTerm: (term) => term }).map(({ id }) => id as number));
+      if (inNames.size + inTexts.size === 0) {
+        unmet.push(each);
+        continue;
+      }
+      const tells = Math.log(1 + total / Math.max(1, inNames.size || inTexts.size));
+      whole += tells;
+      for (const movement of inNames) scores.set(movement, (scores.get(movement) ?? 0) + tells);
+      for (const movement of inTexts)
+        if (!inNames.has(movement)) scores.set(movement, (scores.get(movement) ?? 0) + IN_TEXT * tells);
+    }
+    if (whole === 0) return nothing;
+    const found = [...scores].flatMap(([movement, score]): Found[] =>
+      score / whole < least
+        ? []
+        : [{ movement, cost: BY_WORDS - 10 * (score / whole) - this.standing(movement) / 4, foundBy: 'words' }],
+    );
+    return { terms, found: this.within(found, terms), unmet };
   }
 
   private fits(rest: readonly QueryWord[]): Map<number, NameFit> {
-    const fits = this.names.find(rest.map(({ word }) => stemOf(word)));
-    // "decline pushup": a name by itself, but two words of another.
-    return fits.size > 0 ? fits : this.names.find(rest.flatMap(({ word }) => this.apart(word) ?? [word]).map(stemOf));
+    const words = rest.map(({ word }) => word);
+    const fits = this.names.find(words.map(stemOf));
+    if (fits.size > 0 || words.length === 0) return fits;
+    // "decline pushup": a name by itself, but two words of another; "dead lift": the other way round.
+    const apart = this.names.find(words.flatMap((word) => this.spelling.apart(word) ?? [word]).map(stemOf));
+    return apart.size > 0 || words.length > 2 ? apart : this.names.find([stemOf(words.join(''))]);
   }
 
   private named(rest: readonly QueryWord[], timesDone?: ReadonlyMap<string, number>): Found[] {
-    const fits = this.fits(rest);
-    return [...fits].map(([movement, { cost, isMain }]) => ({
+    return [...this.fits(rest)].map(([movement, { cost, isMain }]) => ({
       movement,
       cost: cost - this.standing(movement, timesDone),
       foundBy: isMain ? 'name' : 'otherName',
@@ -284,120 +372,70 @@ class Search implements LibrarySearch {
     return (common ? COMMON : 0) + Math.min(1, Math.log1p(timesDone?.get(id) ?? 0) / 5);
   }
 
+  /** What terms leave of something found, best first. */
+  private within(found: readonly Found[], terms: readonly ReadTerm[]): Found[] {
+    return found
+      .flatMap((each): Found[] => {
+        const cost = this.costs.of(each.movement, terms);
+        return cost === null ? [] : [{ ...each, cost: each.cost + cost }];
+      })
+      .sort((a, b) => a.cost - b.cost || a.movement - b.movement);
+  }
+
   private ranked({ terms, rest }: Reading, limit: number, timesDone?: ReadonlyMap<string, number>): Found[] {
-    const byName = this.named(rest, timesDone);
-    const found: Found[] = [];
-    const keep = (each: Found) => {
-      const cost = this.costOf(each.movement, terms);
-      if (cost !== null) found.push({ ...each, cost: each.cost + cost });
-    };
     if (rest.length === 0) {
       const foundBy = meaningOf(terms, 'fault') ? 'fault' : 'meaning';
-      for (let movement = 0; movement < this.documents.length; movement += 1) {
-        const cost = this.costOf(movement, terms);
-        if (cost !== null) found.push({ movement, cost: cost - this.standing(movement, timesDone), foundBy });
-      }
-    } else {
-      byName.forEach(keep);
-      // Sentences come after names: they needn't be looked at when names fill the list.
-      if (found.length < limit) this.byWords(rest, new Set(byName.map(({ movement }) => movement))).forEach(keep);
+      const all = this.documents.map((_, movement): Found => ({ movement, cost: -this.standing(movement, timesDone), foundBy }));
+      return this.within(all, terms);
     }
-    return found.sort((a, b) => a.cost - b.cost || a.movement - b.movement);
+    const named = this.within(this.named(rest, timesDone), terms);
+    // Sentences come after names: they needn't be looked at when names fill the list.
+    if (named.length >= limit) return named;
+    return [...named, ...this.within(this.byWords(rest, new Set(named.map(({ movement }) => movement))), terms)];
   }
 
   private byWords(rest: readonly QueryWord[], known: ReadonlySet<number>): Found[] {
-    const text = rest.map(({ word }) => word).join(' ');
-    if (text === '') return [];
-    const hits = this.texts.search(text, { combineWith: 'AND', prefix: (term) => term.length > 2 });
+    const hits = this.texts.search(rest.map(({ word }) => word).join(' '), {
+      combineWith: 'AND',
+      prefix: (term) => term.length > 2,
+    });
     const top = hits[0]?.score ?? 1;
-    return hits.flatMap(({ id, score }): Found[] =>
-      known.has(id as number)
+    return hits.flatMap(({ id, score }): Found[] => {
+      const movement = id as number;
+      return known.has(movement)
         ? []
-        : [{ movement: id as number, cost: BY_WORDS - score / top - this.standing(id as number) / 10, foundBy: 'words' }],
-    );
-  }
-
-  /** What the terms make of a movement: `null` when they rule it out, else what it costs. */
-  private costOf(movement: number, terms: readonly ReadTerm[]): number | null {
-    let cost = 0;
-    for (const { meaning } of terms) cost += this.costsOf(meaning)[movement]!;
-    return Number.isNaN(cost) ? null : cost;
-  }
-
-  private costsOf(meaning: Meaning): Float64Array {
-    let costs = this.termCosts.get(meaning);
-    if (!costs) {
-      costs = Float64Array.from(this.documents, (document) => this.termCost(document, meaning) ?? NaN);
-      this.termCosts.set(meaning, costs);
-    }
-    return costs;
-  }
-
-  private termCost(document: MovementDocument, meaning: Meaning): number | null {
-    switch (meaning.kind) {
-      case 'muscles': {
-        const shares = document.muscles.filter(
-          ({ muscle }) => matchesFacets(document, { muscle }) && meaning.muscleIds.includes(muscle),
-        );
-        if (shares.length === 0) return null;
-        return -SHARE * Math.max(...shares.map(({ share }) => share));
-      }
-      case 'kit':
-        if (document.kit.needed.some((each) => meaning.kitIds.includes(each))) return 0;
-        return meaning.kitIds.some((needs) => matchesFacets(document, { needs })) ? REPLACED : null;
-      case 'narrowing': {
-        const { withoutKit, ...facets } = meaning.narrows;
-        if (withoutKit && document.kit.needed.some((each) => !EVERYWHERE.has(each))) return null;
-        return matchesFacets(document, facets) ? 0 : null;
-      }
-      case 'caution': {
-        const own = document.cautions.find(({ caution }) => caution === meaning.cautionId);
-        if (own?.closed) return null;
-        const regions = this.lexicon.cautions.get(meaning.cautionId)?.regions ?? [];
-        const isAround = document.muscles.some(({ muscle, role }) => {
-          const region = this.lexicon.muscles.get(muscle)?.region;
-          return role === 'prime-mover' && region !== undefined && regions.includes(region);
-        });
-        return (own ? LIMITED : 0) - (isAround ? AROUND_THE_CAUTION : 0);
-      }
-      case 'fault': {
-        const own = document.faults.find(({ type }) => type === meaning.faultTypeId);
-        return own ? { risk: -0.3, performance: -0.1, polish: 0 }[own.severity] : null;
-      }
-      case 'direction':
-      case 'client':
-        return 0;
-    }
+        : [{ movement, cost: BY_WORDS - score / top - this.standing(movement) / 10, foundBy: 'words' }];
+    });
   }
 
   /** What is easier, or harder, nearest first; of what is equally near the plain ones. */
-  private neighbours(from: number, direction: 'easier' | 'harder', terms: readonly ReadTerm[]): Found[] {
-    const stepsFrom = (id: string) =>
+  private neighbours(from: number, direction: 'easier' | 'harder'): Found[] {
+    const nextTo = (id: string) =>
       direction === 'easier'
         ? this.ladder.easierFrom(id).map((step) => step.from)
         : this.ladder.harderFrom(id).map((step) => step.to);
-    const start = this.documents[from]!.id;
-    const distance = new Map([[start, 0]]);
-    const queue = [start];
-    for (const id of queue) {
-      for (const next of stepsFrom(id)) {
-        if (distance.has(next)) continue;
-        distance.set(next, distance.get(id)! + 1);
-        queue.push(next);
-      }
-    }
-    const others = terms.filter(({ meaning }) => meaning.kind !== 'direction');
-    return queue
-      .slice(1)
-      .flatMap((id): Found[] => {
+    const distance = new Map([[this.documents[from]!.id, 0]]);
+    for (const [id, steps] of distance) for (const next of nextTo(id)) if (!distance.has(next)) distance.set(next, steps + 1);
+    const { family } = this.documents[from]!;
+    const apart = (movement: number) => (this.documents[movement]!.family === family ? 0 : OTHER_FAMILY);
+    return [...distance]
+      .flatMap(([id, steps]): Found[] => {
         const movement = this.placeOf.get(id);
-        const cost = movement === undefined ? null : this.costOf(movement, others);
-        return movement === undefined || cost === null
+        return movement === undefined || steps === 0
           ? []
-          : [{ movement, cost: cost + 2 * distance.get(id)! - this.standing(movement), foundBy: 'ladder' }];
+          : [{ movement, cost: 2 * steps + apart(movement) - this.standing(movement), foundBy: 'ladder' }];
       })
       .sort((a, b) => a.cost - b.cost);
   }
+}
+
+/** Whether somebody means it who types it among other words: a muscle, a thing or a pattern may only be part of a name. */
+function isAsking(meaning: Meaning): boolean {
+  return meaning.kind === 'caution' || meaning.kind === 'client' || (meaning.kind === 'narrowing' && !meaning.narrows.pattern);
+}
+
+function tellingOf(words: readonly QueryWord[]): readonly QueryWord[] {
+  return words.filter(({ word }) => !isFiller(word));
 }
 
 function meaningOf<Kind extends Meaning['kind']>(terms: readonly ReadTerm[], kind: Kind) {
@@ -408,7 +446,7 @@ function meaningOf<Kind extends Meaning['kind']>(terms: readonly ReadTerm[], kin
 
 /** The query without a term that was read in it. */
 export function withoutTerm(query: string, { from, to }: ReadTerm): string {
-  return wordsIn(query)
+  return wordsTyped(query)
     .filter((_, at) => at < from || at >= to)
     .join(' ');
 }

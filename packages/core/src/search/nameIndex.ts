@@ -61,6 +61,15 @@ export class NameIndex {
     return found;
   }
 
+  /** Movements of which any name has this word, or one that begins with it. */
+  with(stem: string): ReadonlySet<number> {
+    const found = new Set<number>();
+    for (const word of stem.length > 2 ? this.beginningWith(stem) : [stem]) {
+      for (const at of this.byStem.get(word) ?? []) found.add(this.entries[at]!.movement);
+    }
+    return found;
+  }
+
   /** Movements of which one name has all these words, each with its best fit. */
   find(stems: readonly string[]): Map<number, NameFit> {
     const fits = new Map<number, NameFit>();

@@ -52,22 +52,35 @@ const DIRECTIONS = {
   ],
 } as const;
 
-/** The same words in any order are the same term: "sagging hips", "hips sag". */
+/** Under which a term stands. */
 export function termKey(words: readonly string[]): string {
-  return words.map(stemOf).sort().join(' ');
+  return words.map(stemOf).join(' ');
+}
+
+/** Words that mean something else in another place: "shoulders up" is no "warm up for shoulders". */
+const PLACED = /^(up|down|in|out|on|off|no|not|under|over|to|too)$/;
+
+/** The same words in any order are the same term: "sagging hips", "hips sag". */
+export function anyOrderKey(words: readonly string[]): string {
+  return words.some((word) => PLACED.test(word)) ? '' : `~ ${words.map(stemOf).sort().join(' ')}`;
 }
 
 /** Longest term, in words. */
 export const TERM_WORDS_MOST = 6;
 
-/** Every term of a vocabulary by its key. Where two kinds share a name, the later in this list has it; muscles, and things, share theirs. */
-export function queryTermsOf(vocabulary: Vocabulary): ReadonlyMap<string, QueryTerm> {
+/** Every term of a vocabulary by its key; `wordsOf` spells out what stands for other words. Where two kinds share a name, the later in this list has it; muscles, and things, share theirs. */
+export function queryTermsOf(
+  vocabulary: Vocabulary,
+  wordsOf: (text: string) => string[] = wordsIn,
+): ReadonlyMap<string, QueryTerm> {
   const terms = new Map<string, QueryTerm>();
   const add = (names: readonly string[], term: QueryTerm) => {
     for (const name of names) {
-      const words = wordsIn(name);
+      const words = wordsOf(name);
       if (words.length === 0 || words.length > TERM_WORDS_MOST) continue;
-      for (const key of new Set([termKey(words), stemOf(words.join(''))])) terms.set(key, joined(terms.get(key), term));
+      const keys = new Set([termKey(words), anyOrderKey(words), stemOf(words.join(''))]);
+      keys.delete('');
+      for (const key of keys) terms.set(key, joined(terms.get(key), term));
     }
   };
   for (const { id, name, otherNames = [] } of vocabulary.kit ?? []) {

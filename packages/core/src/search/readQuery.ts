@@ -1,4 +1,4 @@
-import { termKey, TERM_WORDS_MOST, type QueryTerm } from './queryTerms.ts';
+import { anyOrderKey, termKey, TERM_WORDS_MOST, type QueryTerm } from './queryTerms.ts';
 
 /** A word of a query as it is compared, and which word of the typed ones it came from. */
 export interface QueryWord {
@@ -20,9 +20,10 @@ export interface Reading {
 
 /** Words that stand in nearly every sentence and tell movements apart by nothing. */
 const FILLERS = new Set(
-  `a an and any are as at by can client clients do does doing drill drills every exercise exercises for from get gets has have her him his how i ideas in into
-  is it its keep keeps me movement movements my need needs of on or our s some something than that the their them they this to too version versions what when
-  while who whose with work working workout workouts you your`.split(/\s+/),
+  `a an and any are as at best bit by can client clients do does doing drill drills every exercise exercises for from get gets good has have her him his how i
+  ideas in into is it its keep keeps little make makes me more movement movements much my need needs of on or our really s safe safely slightly so some something
+  t than that the their them they this to too very version versions want wants what when while who whose with work working workout workouts you
+  your`.split(/\s+/),
 );
 
 export function isFiller(word: string): boolean {
@@ -50,7 +51,7 @@ export function readQuery(words: readonly QueryWord[], ...vocabularies: readonly
 /** With its fillers as they stand, or without those in the middle. */
 function termIn(window: readonly QueryWord[], terms: ReadonlyMap<string, QueryTerm>): QueryTerm | undefined {
   const words = window.map(({ word }) => word);
-  const asTyped = terms.get(termKey(words));
+  const asTyped = terms.get(termKey(words)) ?? terms.get(anyOrderKey(words));
   if (asTyped || words.length < 3 || isFiller(words[0]!) || isFiller(words.at(-1)!)) return asTyped;
   const telling = words.filter((word) => !isFiller(word));
   return telling.length < words.length ? terms.get(termKey(telling)) : undefined;

@@ -17,16 +17,23 @@ export interface SearchCase {
 /** As many as are seen without reading on. */
 const SEEN = 3;
 
-/** A list of cases: one a line, `kind | query | expected`; every second one is held out. Throws an error that names the line. */
+/** All that follows this line is held out. */
+const HELD_OUT = '# held out from here';
+
+/**
+ * A list of cases: one a line, `kind | query | expected`. Every second one is held out, and all that come after a line that says so.
+ * Throws an error that names the line.
+ */
 export function searchCasesFrom(text: string): SearchCase[] {
   const lines = text.split('\n').map((line, at) => ({ line: line.trim(), at: at + 1 }));
+  const from = lines.find(({ line }) => line.startsWith(HELD_OUT))?.at ?? Infinity;
   return lines
     .filter(({ line }) => line !== '' && !line.startsWith('#'))
     .map(({ line, at }, place) => {
       const [said, query, expected] = line.split('|').map((part) => part.trim());
       const kind = CASE_KINDS.find((each) => each === said);
       if (!kind || !query || !expected) throw new Error(`line ${at}: not “kind | query | expected”`);
-      return { kind, query, expected, isHeldOut: place % 2 === 1 };
+      return { kind, query, expected, isHeldOut: place % 2 === 1 || at > from };
     });
 }
 

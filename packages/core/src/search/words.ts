@@ -1,16 +1,18 @@
 import { searchable } from '../movement/text.ts';
 
-/** Longer texts are cut: nobody types more than this to find something. */
+/** Nobody types more than this to find something; what is pasted is cut. */
 const LETTERS_MOST = 200;
 const WORDS_MOST = 24;
 
 /** The words of a text, in any alphabet: lower case, without accents, apostrophes or hyphens. */
 export function wordsIn(text: string): string[] {
-  const plain = searchable(text.slice(0, LETTERS_MOST)).replace(/['’`]/g, '');
-  return plain
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter((word) => word !== '')
-    .slice(0, WORDS_MOST);
+  const plain = searchable(text).replace(/['’`]/g, '');
+  return plain.split(/[^\p{L}\p{N}]+/u).filter((word) => word !== '');
+}
+
+/** The words of a query, as far as anybody would type one. */
+export function wordsTyped(query: string): string[] {
+  return wordsIn(query.slice(0, LETTERS_MOST)).slice(0, WORDS_MOST);
 }
 
 /** Endings that say nothing about what is meant, longest first. */

@@ -8,10 +8,10 @@ import {
   type MovementFault,
   type MovementRevision,
   type Pattern,
-  type SearchField as FoundIn,
   type Stances,
 } from '@waxwing/core/movement';
 import { rungs } from '@waxwing/core/ladder';
+import type { FoundBy, SearchAnswer } from '@waxwing/core/search';
 import { firstName } from '@waxwing/core/client';
 import type { Obstacle, Openness } from '@waxwing/core/progress';
 import type { ClientSummary } from '@waxwing/core/api';
@@ -21,24 +21,26 @@ import { Link } from 'react-router';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { useSeen } from '../../shared/figure/useSeen.ts';
+import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';
-import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
+import { useClients, useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { SearchField } from '../../shared/SearchField.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
 import { FacetChoices, FACET_NAMES } from './FacetChoices.tsx';
+import { FaultAnswer } from './FaultAnswer.tsx';
+import { Understood } from './Understood.tsx';
 
-/** What a hit was found by, as half a sentence. */
-const FOUND_BY: Readonly<Record<FoundIn, string>> = {
+/** What a hit was found by, as half a sentence; where it goes without saying, nothing. */
+const FOUND_BY: Readonly<Record<FoundBy, string>> = {
   name: '',
-  otherNames: 'by another name',
-  muscles: 'by muscle',
-  cues: 'by what is said',
-  faults: 'by a fault',
-  levers: 'by a lever',
-  kit: 'by kit',
+  otherName: 'by another name',
+  fault: 'by a fault',
+  words: 'by what is said of it',
+  meaning: '',
+  ladder: '',
 };
 /** More than this nobody reads to the end of; there are facets. */
 const MOST_FOUND = 200;
@@ -47,27 +49,26 @@ const ROWS_AT_ONCE = 40;
 
 interface Row {
   readonly revision: MovementRevision;
-  readonly foundBy: string;
-  readonly field?: FoundIn;
+  readonly foundBy?: FoundBy;
   readonly obstacles: readonly Obstacle[];
 }
 
 interface Asked {
-  readonly query: string;
+  /** `null` when nothing was typed. */
+  readonly answer: SearchAnswer | null;
   readonly facets: ReturnType<typeof facetsFrom>;
   readonly sort: string | null;
   readonly openness: Openness | null;
 }
 
 /** What can be done first, in the order asked for; then what is not open, each with why. */
-function rowsOf(library: IndexedLibrary, { query, facets, sort, openness }: Asked): Row[] {
-  const hits =
-    query.trim() === ''
-      ? library.revisions.map((revision) => ({ revision, foundBy: '' }))
-      : library.search.find(query, MOST_FOUND).flatMap((hit) => {
-          const revision = library.revision(hit.movementId);
-          return revision ? [{ revision, foundBy: FOUND_BY[hit.field], field: hit.field }] : [];
-        });
+function rowsOf(library: IndexedLibrary, { answer, facets, sort, openness }: Asked): Row[] {
+  const hits = answer
+    ? answer.hits.flatMap(({ movementId, foundBy }) => {
+        const revision = library.revision(movementId);
+        return revision ? [{ revision, foundBy }] : [];
+      })
+    : library.revisions.map((revision) => ({ revision }));
   const rows = hits
     .filter(({ revision }) => matchesFacets(revision.document, facets))
     .map((hit): Row => ({ ...hit, obstacles: openness?.obstaclesTo(hit.revision.document.id) ?? [] }));
@@ -85,7 +86,14 @@ export default function LibraryPage() {
   const query = address.get('q') ?? '';
   // The letters show at once; the list follows when there is time.
   const asked = useDeferredValue(query);
-  const clientId = address.get('for');
+  const clients = useClients();
+  const answer = useMemo(
+    () =>
+      library && asked.trim() !== '' ? library.search.answer(asked, { limit: MOST_FOUND, people: clients.data ?? [] }) : null,
+    [library, asked, clients.data],
+  );
+  // Somebody who is named in the search is as good as picked.
+  const clientId = address.get('for') ?? answer?.clientId ?? null;
   const place = address.get('place');
   const { openness, client, stances } = useViewpoint(clientId, place);
   const sort = address.get('sort');
@@ -94,8 +102,8 @@ export default function LibraryPage() {
   ).toString();
   const facets = useMemo(() => facetsFrom(Object.fromEntries(new URLSearchParams(narrowedBy))), [narrowedBy]);
   const rows = useMemo(
-    () => (library ? rowsOf(library, { query: asked, facets, sort, openness }) : []),
-    [library, asked, facets, sort, openness],
+    () => (library ? rowsOf(library, { answer, facets, sort, openness }) : []),
+    [library, answer, facets, sort, openness],
   );
   const patterns = useMemo(
     () => PATTERNS.filter((each) => library?.revisions.some((revision) => revision.document.pattern === each)),
@@ -113,36 +121,62 @@ export default function LibraryPage() {
         </>
       }
     >
-      <SearchField
-        label="Find a movement"
-        placeholder="Name, muscle, fault, or what you’d say"
-        value={query}
-        className="min-h-14 max-w-2xl"
-        autoFocus
-        onSearch={(text) => address.set({ q: text })}
-      />
-      <PatternChoice patterns={patterns} chosen={address.get('pattern')} onChoose={(value) => address.set({ pattern: value })} />
-      {library && <FacetChoices library={library} address={address} />}
-      {isPending && <Loading what="the library" />}
-      {error && <Failed what="the library" error={error} onRetry={() => void refetch()} />}
-      {library && (
-        <p className="text-quiet py-1" role="status">
-          {isNarrowed || client ? countText(rows, client) : <span className="sr-only">{rows.length} found</span>}
-        </p>
-      )}
-      {library && rows.length === 0 && (
-        <Empty title="Nothing found">
-          <p>Try fewer letters, a muscle, or what goes wrong: “knee drops in”.</p>
-          {isNarrowed && (
-            <button type="button" className="btn mt-3" onClick={() => address.set(NO_FACETS)}>
-              Show all movements
-            </button>
-          )}
-        </Empty>
-      )}
-      {library && (
-        <Results key={`${asked}|${narrowedBy}`} library={library} rows={rows} query={asked} stances={stances} client={client} />
-      )}
+      <FoundByKeys>
+        <SearchField
+          label="Find a movement"
+          placeholder="Name, muscle, fault, or what you’d say"
+          value={query}
+          className="min-h-14 max-w-2xl"
+          autoFocus
+          onSearch={(text) => address.set({ q: text })}
+        />
+        {library && answer && (
+          <Understood answer={answer} library={library} query={asked} onQuery={(text) => address.set({ q: text })} />
+        )}
+        <PatternChoice
+          patterns={patterns}
+          chosen={address.get('pattern')}
+          onChoose={(value) => address.set({ pattern: value })}
+        />
+        {library && <FacetChoices library={library} address={address} />}
+        {isPending && <Loading what="the library" />}
+        {error && <Failed what="the library" error={error} onRetry={() => void refetch()} />}
+        {library && (
+          <p className="text-quiet py-1" role="status">
+            {isNarrowed || client ? countText(rows, client) : <span className="sr-only">{rows.length} found</span>}
+          </p>
+        )}
+        {library && rows.length === 0 && (
+          <Empty title="Nothing found">
+            <p>Try fewer letters, a muscle, or what goes wrong: “knee drops in”.</p>
+            {isNarrowed && (
+              <button type="button" className="btn mt-3" onClick={() => address.set(NO_FACETS)}>
+                Show all movements
+              </button>
+            )}
+          </Empty>
+        )}
+        {library && answer?.faultTypeId && rows[0] && (
+          <FaultAnswer
+            library={library}
+            faultTypeId={answer.faultTypeId}
+            movementId={rows[0].revision.document.id}
+            stances={stances}
+            clientId={clientId}
+          />
+        )}
+        {library && (
+          <Results
+            key={`${asked}|${narrowedBy}`}
+            library={library}
+            rows={rows}
+            query={asked}
+            faultTypeId={answer?.faultTypeId ?? null}
+            stances={stances}
+            client={client}
+          />
+        )}
+      </FoundByKeys>
     </Page>
   );
 }
@@ -187,25 +221,24 @@ interface ResultsProps {
   readonly library: IndexedLibrary;
   readonly rows: readonly Row[];
   readonly query: string;
+  readonly faultTypeId: string | null;
   readonly stances: Stances;
   readonly client: ClientSummary | null;
 }
 
 /** Draws what is looked at and a little more, so that thousands cost no more than forty. */
-function Results({ library, rows, query, stances, client }: ResultsProps) {
+function Results({ rows, ...shown }: ResultsProps) {
+  const { client } = shown;
   const [drawn, setDrawn] = useState(ROWS_AT_ONCE);
   const shut = rows.findIndex(({ obstacles }) => obstacles.length > 0);
   return (
     <>
-      <ul className="border-base-300 border-t">
+      <ul data-found className="border-base-300 border-t">
         {rows.slice(0, drawn).map((row, i) => (
           <ResultRow
             key={row.revision.document.id}
-            library={library}
+            {...shown}
             row={row}
-            query={query}
-            stances={stances}
-            client={client}
             heading={i === shut ? (client ? `Not open to ${firstName(client.name)} yet` : 'Can’t be done there') : null}
           />
         ))}
@@ -230,10 +263,15 @@ interface ResultRowProps extends Omit<ResultsProps, 'rows'> {
 }
 
 /** A movement with its most telling moment; found by a fault, with that fault on it. */
-function ResultRow({ library, row: { revision, foundBy, field, obstacles }, query, stances, client, heading }: ResultRowProps) {
+function ResultRow({ library, row, query, faultTypeId, stances, client, heading }: ResultRowProps) {
+  const { revision, foundBy, obstacles } = row;
   const { document } = revision;
   const { ref, isSeen } = useSeen<HTMLLIElement>();
-  const found = field === 'faults' ? faultFoundBy(revision, library, query) : null;
+  const found = faultTypeId
+    ? document.faults.find(({ type }) => type === faultTypeId)
+    : foundBy === 'words'
+      ? faultFoundBy(revision, library, query)
+      : null;
   const params = new URLSearchParams({ ...(found && { fault: found.id }), ...(client && { for: client.clientId }) }).toString();
   return (
     <li ref={ref} className="border-base-300 border-b">
@@ -263,7 +301,7 @@ function ResultRow({ library, row: { revision, foundBy, field, obstacles }, quer
           <span className="text-quiet">
             {found
               ? `${faultName(found, library)}, ${found.severity}`
-              : foundBy || `${document.pattern.replace('-', ' ')} · ${doseText(document.dose)}`}
+              : (foundBy && FOUND_BY[foundBy]) || `${document.pattern.replace('-', ' ')} · ${doseText(document.dose)}`}
           </span>
         )}
       </Link>

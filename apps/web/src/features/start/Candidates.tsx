@@ -22,12 +22,12 @@ export function Candidates({ library, client, query, where, onPick }: Candidates
     query.trim() === ''
       ? // What they may do comes first.
         [...all].sort((a, b) => Number(obstaclesTo(a.id).length > 0) - Number(obstaclesTo(b.id).length > 0))
-      : library.search.find(query, 20).flatMap((hit) => library.revision(hit.movementId)?.document ?? []);
+      : library.search.answer(query, { limit: 20 }).hits.flatMap((hit) => library.revision(hit.movementId)?.document ?? []);
   const cautions = new Set(client.cautions.map((each) => each.caution));
   const cautionName = (id: string) => library.lexicon.cautions.get(id)?.name ?? id;
   if (documents.length === 0) return <p className="text-quiet mt-3">Nothing found.</p>;
   return (
-    <ul className="mt-2 max-h-[34rem] overflow-y-auto">
+    <ul data-found className="mt-2 max-h-[34rem] overflow-y-auto">
       {documents.map((document) => {
         const obstacles = obstaclesTo(document.id);
         const isShut = obstacles.some(({ kind }) => kind === 'caution');

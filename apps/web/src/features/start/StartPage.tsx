@@ -13,6 +13,7 @@ import { localDate, localZone } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { useClient, useHistory, useLibrary, usePlaces, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
 import { SearchField } from '../../shared/SearchField.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
@@ -233,20 +234,22 @@ function Picker({ client, library, lastTime, history }: PickerProps) {
         </button>
       </section>
       <section aria-label="Add from the library">
-        <SearchField
-          label="Find a movement to add"
-          placeholder="Add a movement"
-          value={query}
-          className="min-h-12"
-          onSearch={setQuery}
-        />
-        <Candidates
-          library={library}
-          client={client}
-          query={query}
-          where={where.chosen}
-          onPick={(document) => setPicked((before) => [...before, pick(document)])}
-        />
+        <FoundByKeys>
+          <SearchField
+            label="Find a movement to add"
+            placeholder="Add a movement"
+            value={query}
+            className="min-h-12"
+            onSearch={setQuery}
+          />
+          <Candidates
+            library={library}
+            client={client}
+            query={query}
+            where={where.chosen}
+            onPick={(document) => setPicked((before) => [...before, pick(document)])}
+          />
+        </FoundByKeys>
       </section>
     </div>
   );

@@ -1,0 +1,172 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { ladderOf } from '../ladder/ladder.ts';
+import { starterLibrary } from '../test/starterLibrary.ts';
+import { buildLibrarySearch, withoutTerm } from './librarySearch.ts';
+import { isFound, searchCasesFrom } from './searchCases.ts';
+
+const { movements, vocabulary } = starterLibrary();
+const ladder = ladderOf(movements);
+const search = buildLibrarySearch(movements, vocabulary, ladder);
+const people = [
+  { clientId: 'ilse', name: 'Ilse Varga-Holm' },
+  { clientId: 'wren', name: 'Wren Tolliver' },
+  { clientId: 'other', name: 'Wren Abara' },
+];
+
+const firstOf = (query: string, count = 1) =>
+  search
+    .answer(query)
+    .hits.slice(0, count)
+    .map(({ movementId }) => movementId.replace('waxwing:', ''));
+const read = (query: string) => search.answer(query, { people }).terms.map(({ meaning }) => meaning.kind);
+const documentOf = (id: string) => movements.find((each) => each.id === id)!;
+
+test('what trainers type is among the first three', () => {
+  const cases = searchCasesFrom(readFileSync(join(import.meta.dirname, '../test/searchCases.txt'), 'utf8'));
+  const shareOf = (some: typeof cases) => some.filter((each) => isFound(each, search, movements)).length / some.length;
+  expect(cases.length).toBeGreaterThan(300);
+  expect(shareOf(cases.filter(({ isHeldOut }) => !isHeldOut))).toBeGreaterThanOrEqual(0.97);
+  expect(shareOf(cases.filter(({ isHeldOut }) => isHeldOut))).toBeGreaterThanOrEqual(0.94);
+});
+
+describe('a name', () => {
+  test('comes before everything, the plain movement of it before the special ones', () => {
+    expect(firstOf('squat')).toEqual(['bodyweight-squat']);
+    expect(firstOf('push up')).toEqual(['full-push-up']);
+    expect(firstOf('Pull-up')).toEqual(['pull-up']);
+    expect(firstOf('seated cable row')).toEqual(['seated-cable-row']);
+  });
+
+  test('may be joined, split, in the plural, shortened, with an error, or not typed to its end', () => {
+    for (const query of ['pushups', 'push-ups', 'press ups', 'pusup']) expect(firstOf(query, 3)).toContain('full-push-up');
+    expect(firstOf('db rdl')).toEqual(['dumbbell-romanian-deadlift']);
+    expect(firstOf('gob')).toEqual(['goblet-squat']);
+    expect(search.answer('golbet').corrected).toEqual([{ typed: 'golbet', taken: 'goblet' }]);
+  });
+
+  test('is not lost for words that nothing knows, which are said', () => {
+    const { hits, unmet } = search.answer('zorbatronic goblet squat');
+    expect([hits[0]!.movementId, unmet]).toEqual(['waxwing:goblet-squat', ['zorbatronic']]);
+    expect(search.answer('zorbatronic')).toMatchObject({ hits: [], unmet: ['zorbatronic'] });
+  });
+
+  test('of what is done here comes before what isn’t', () => {
+    const timesDone = new Map([['waxwing:side-step-squat', 90]]);
+    const place = (options: object) =>
+      search.answer('squ', options).hits.findIndex(({ movementId }) => movementId === 'waxwing:side-step-squat');
+    expect(place({ timesDone })).toBeLessThan(place({}));
+  });
+});
+
+describe('what goes wrong', () => {
+  test('is the fault, in whatever words; its movements are those that have it', () => {
+    for (const query of ['knees cave', 'my client’s knees are caving in', 'valgus', 'knee goes inwards']) {
+      const { faultTypeId, hits } = search.answer(query);
+      expect(faultTypeId).toBe('knees-in');
+      for (const { movementId } of hits) expect(documentOf(movementId).faults.some(({ type }) => type === 'knees-in')).toBe(true);
+    }
+  });
+
+  test('an elbow that sticks out is no neck that does', () => {
+    expect(search.answer('elbow sticking out').faultTypeId).toBe('elbows-flare');
+    expect(search.answer('neck sticking out').faultTypeId).toBe('head-juts');
+  });
+});
+
+describe('what somebody needs', () => {
+  test('a muscle brings what works it most, not what has its letters', () => {
+    const [first] = search.answer('glutes').hits;
+    const share = documentOf(first!.movementId).muscles.find(({ muscle }) => muscle === 'glutes')!.share;
+    expect(share).toBe(
+      Math.max(...movements.map(({ muscles }) => muscles.find(({ muscle }) => muscle === 'glutes')?.share ?? 0)),
+    );
+    expect(read('glute bridge')).toEqual([]);
+  });
+
+  test('a caution closes what it closes, and narrows together with the rest', () => {
+    const { hits, terms } = search.answer('squat bad knees');
+    expect(terms.map(({ meaning }) => meaning.kind)).toContain('caution');
+    for (const { movementId } of hits) {
+      expect(documentOf(movementId).cautions.some(({ caution, closed }) => caution === 'knee' && closed)).toBe(false);
+      expect(documentOf(movementId).pattern).toBe('squat');
+    }
+  });
+
+  test('easier and harder ask the ladder, nearest first', () => {
+    const easier = search.answer('easier push up');
+    expect(easier.neighboursOf).toBe('waxwing:full-push-up');
+    const oneStep = ladder.easierFrom('waxwing:full-push-up').map(({ from }) => from);
+    expect(oneStep).toContain(easier.hits[0]!.movementId);
+    expect(search.answer('push up regression').hits).toEqual(easier.hits);
+  });
+
+  test('a client is known by their first name only where one alone has it', () => {
+    expect(search.answer('ilse squat', { people }).clientId).toBe('ilse');
+    expect(search.answer('wren tolliver', { people }).clientId).toBe('wren');
+    expect(search.answer('wren squat', { people }).clientId).toBeNull();
+  });
+
+  test('a term that is taken off leaves the rest', () => {
+    const query = 'Glutes, no equipment!';
+    const { terms } = search.answer(query);
+    expect(terms.map(({ meaning }) => meaning.kind)).toEqual(['muscles', 'narrowing']);
+    expect(withoutTerm(query, terms[1]!)).toBe('glutes');
+    expect(withoutTerm(query, terms[0]!)).toBe('no equipment');
+  });
+});
+
+describe('whatever is typed', () => {
+  test.each([
+    '90/90',
+    "child's pose",
+    'CHILD’S POSE',
+    'push\nup',
+    '  ',
+    '🏋️',
+    'приседание',
+    '深蹲',
+    '.*+?^${}()|[]\\',
+    '<b>',
+    'a'.repeat(300),
+  ])('%j breaks nothing', (query) => {
+    const { hits, terms } = search.answer(query);
+    expect(Array.isArray(hits) && Array.isArray(terms)).toBe(true);
+  });
+
+  test('is answered the same each time, each movement once, and within the limit', () => {
+    const word = fc.constantFrom(
+      'squat',
+      'knees',
+      'cave',
+      'easier',
+      'bad',
+      'band',
+      'glutes',
+      'press',
+      'up',
+      'the',
+      'zorb',
+      'seated',
+      'lung',
+    );
+    fc.assert(
+      fc.property(fc.array(word, { maxLength: 6 }), fc.integer({ min: 1, max: 30 }), (words, limit) => {
+        const query = words.join(' ');
+        const answer = search.answer(query, { limit, people });
+        const ids = answer.hits.map(({ movementId }) => movementId);
+        expect(ids.length).toBeLessThanOrEqual(limit);
+        expect(new Set(ids).size).toBe(ids.length);
+        expect(search.answer(query, { limit, people })).toEqual(answer);
+        for (const term of answer.terms) expect(withoutTerm(query, term)).not.toBe(query);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+test('a list of cases names the line that it can’t read', () => {
+  expect(() => searchCasesFrom('name | squat | a\n\nnonsense')).toThrow('line 3');
+});

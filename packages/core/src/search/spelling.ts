@@ -1,0 +1,85 @@
+import type { QueryWord } from './readQuery.ts';
+import { lettersWrong, stemOf } from './words.ts';
+
+/** What the index knows of words. */
+export interface KnownWords {
+  /** Words of names and terms, as stems: what an error may have been meant for. */
+  readonly stems: Iterable<string>;
+  /** Whether a word says something as it is, also as the beginning of one. */
+  isKnown(word: string): boolean;
+  /** Whether a word stands as it is in a name or a term. */
+  isWhole(word: string): boolean;
+  /** In how many names a word stands. */
+  frequency(stem: string): number;
+  /** A word as it is written, of a stem. */
+  written(stem: string): string;
+}
+
+/** A word that was taken for another. */
+export interface Corrected {
+  readonly typed: string;
+  readonly taken: string;
+}
+
+/** From so many letters on two may be wrong; one in shorter words. */
+const TWO_FROM = 6;
+/** Who errs, errs seldom in the first letter. */
+const SAME_FIRST = 1000;
+
+/** Spells out shorthands, and forgives errors where nothing knows a word. */
+export class Spelling {
+  /** By how many letters they have. */
+  private readonly stems = new Map<number, string[]>();
+
+  constructor(
+    private readonly shorthands: ReadonlyMap<string, readonly string[]>,
+    private readonly known: KnownWords,
+  ) {
+    for (const stem of new Set(known.stems)) {
+      // Nobody mistypes a word for a number.
+      if (/\d/.test(stem)) continue;
+      const alike = this.stems.get(stem.length);
+      if (alike) alike.push(stem);
+      else this.stems.set(stem.length, [stem]);
+    }
+  }
+
+  /** `names`: stems of names of people, which are right as they are. */
+  understood(typed: readonly string[], names: ReadonlySet<string>): { words: QueryWord[]; corrected: Corrected[] } {
+    const corrected: Corrected[] = [];
+    const words = typed.flatMap((word, from): QueryWord[] => {
+      const spelled = this.shorthands.get(word);
+      if (spelled) return spelled.map((each) => ({ word: each, from }));
+      if (names.has(stemOf(word)) || this.known.isKnown(word)) return [{ word, from }];
+      const taken = this.apart(word) ?? this.likest(word);
+      if (!taken) return [{ word, from }];
+      corrected.push({ typed: word, taken: taken.join(' ') });
+      return taken.map((each) => ({ word: each, from }));
+    });
+    return { words, corrected };
+  }
+
+  /** Two words that were run together. */
+  apart(word: string): string[] | null {
+    for (let cut = 2; cut <= word.length - 2; cut += 1) {
+      const parts = [word.slice(0, cut), word.slice(cut)];
+      if (parts.every((part) => (part.length > 2 || part === 'up') && this.known.isWhole(part))) return parts;
+    }
+    return null;
+  }
+
+  private likest(word: string): string[] | null {
+    const most = word.length >= TWO_FROM ? 2 : word.length >= 3 ? 1 : 0;
+    const stem = stemOf(word);
+    let best: { readonly stem: string; readonly wrong: number; readonly weight: number } | null = null;
+    for (let length = stem.length - most; length <= word.length + most; length += 1) {
+      for (const each of this.stems.get(length) ?? []) {
+        const wrong = Math.min(lettersWrong(stem, each, most), lettersWrong(word, each, most));
+        if (wrong > most) continue;
+        const weight = this.known.frequency(each) + (each[0] === word[0] ? SAME_FIRST : 0);
+        if (!best || wrong < best.wrong || (wrong === best.wrong && weight > best.weight)) best = { stem: each, wrong, weight };
+      }
+    }
+    return best && [this.known.written(best.stem)];
+  }
+}

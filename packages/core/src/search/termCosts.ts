@@ -1,0 +1,92 @@
+import { matchesFacets } from '../movement/facets.ts';
+import type { Lexicon } from '../movement/library.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
+import type { Meaning } from './queryTerms.ts';
+import type { ReadTerm } from './readQuery.ts';
+
+/** A movement that has to be limited for a caution comes after those that needn't. */
+const LIMITED = 0.7;
+/** Works where the caution is: what somebody with bad knees may do for their legs comes before what is for their arms. */
+const AROUND_THE_CAUTION = 0.5;
+/** Of what somebody with a caution may do, the easier comes first: what a rung of its ladder counts. */
+const RUNG = 0.25;
+/** What a share of the work counts. */
+const SHARE = 3;
+/** Who names a muscle wants it worked; a stretch of it has its own words. */
+const ONLY_STRETCHED = 2;
+/** What is usually done with something else. */
+const REPLACED = 1;
+/** A fault that hurts somebody is watched for first. */
+const OF_SEVERITY = { risk: -0.3, performance: -0.1, polish: 0 } as const;
+/** Kit that every room has. */
+const EVERYWHERE: ReadonlySet<string> = new Set(['mat', 'wall']);
+
+/** What terms make of movements: each is found once and kept. */
+export class TermCosts {
+  private readonly kept = new WeakMap<Meaning, Float64Array>();
+
+  constructor(
+    private readonly documents: readonly MovementDocument[],
+    private readonly lexicon: Lexicon,
+    /** How far up its ladder a movement stands, from 0. */
+    private readonly rungOf: (movementId: string) => number,
+  ) {}
+
+  /** `null` when a term rules a movement out, else what all of them cost it; less is better. */
+  of(movement: number, terms: readonly ReadTerm[]): number | null {
+    let cost = 0;
+    for (const { meaning } of terms) cost += this.costsOf(meaning)[movement]!;
+    return Number.isNaN(cost) ? null : cost;
+  }
+
+  private costsOf(meaning: Meaning): Float64Array {
+    let costs = this.kept.get(meaning);
+    if (!costs) {
+      costs = Float64Array.from(this.documents, (document) => this.cost(document, meaning) ?? NaN);
+      this.kept.set(meaning, costs);
+    }
+    return costs;
+  }
+
+  private cost(document: MovementDocument, meaning: Meaning): number | null {
+    switch (meaning.kind) {
+      case 'muscles': {
+        const shares = document.muscles.filter(
+          ({ muscle }) => meaning.muscleIds.includes(muscle) && matchesFacets(document, { muscle }),
+        );
+        if (shares.length === 0) return null;
+        const isStretch = document.pattern === 'stretch' || document.pattern === 'mobility';
+        return (isStretch ? ONLY_STRETCHED : 0) - SHARE * Math.max(...shares.map(({ share }) => share));
+      }
+      case 'kit':
+        if (document.kit.needed.some((each) => meaning.kitIds.includes(each))) return 0;
+        return meaning.kitIds.some((needs) => matchesFacets(document, { needs })) ? REPLACED : null;
+      case 'narrowing': {
+        const { withoutKit, ...facets } = meaning.narrows;
+        if (withoutKit && document.kit.needed.some((each) => !EVERYWHERE.has(each))) return null;
+        return matchesFacets(document, facets) ? 0 : null;
+      }
+      case 'caution': {
+        const own = document.cautions.find(({ caution }) => caution === meaning.cautionId);
+        if (own?.closed) return null;
+        const kindness = (own ? LIMITED : 0) - (this.worksAround(document, meaning.cautionId) ? AROUND_THE_CAUTION : 0);
+        return kindness + RUNG * this.rungOf(document.id);
+      }
+      case 'fault': {
+        const own = document.faults.find(({ type }) => type === meaning.faultTypeId);
+        return own ? OF_SEVERITY[own.severity] : null;
+      }
+      case 'direction':
+      case 'client':
+        return 0;
+    }
+  }
+
+  private worksAround({ muscles }: MovementDocument, cautionId: string): boolean {
+    const regions = this.lexicon.cautions.get(cautionId)?.regions ?? [];
+    return muscles.some(({ muscle, role }) => {
+      const region = this.lexicon.muscles.get(muscle)?.region;
+      return role === 'prime-mover' && region !== undefined && regions.includes(region);
+    });
+  }
+}
