@@ -24,9 +24,18 @@ await page.getByRole('article', { name: 'Ilse Varga-Holm' }).waitFor();
 await picture('today');
 const clients = await page.evaluate(async () => (await fetch('/api/clients')).json());
 const idOf = (name) => clients.find((client) => client.name.startsWith(name)).clientId;
-await page.goto(`${address}/library?q=knee drops&for=${idOf('Priya')}`);
+await page.goto(`${address}/library?q=knees cave&for=${idOf('Priya')}`);
 await page.getByText(/open to Priya, /).waitFor();
+await page.getByRole('region', { name: 'Fault: Knee drops in' }).getByText('Say first').waitFor();
 await picture('library');
+for (const [name, query] of [
+  ['library-easier', 'easier push up'],
+  ['library-caution', 'squat bad knees'],
+]) {
+  await page.goto(`${address}/library?q=${query}`);
+  await page.getByRole('list', { name: 'Understood as' }).waitFor();
+  await picture(name);
+}
 await page.goto(`${address}/ladders/squat?for=${idOf('Ilse')}&at=waxwing:bodyweight-squat&goal=waxwing:barbell-front-squat`);
 await page.getByRole('list', { name: /^The way to/ }).waitFor();
 await picture('ladders');
@@ -50,13 +59,6 @@ await page.getByLabel('Take the numbers of').selectOption({ label: 'Ilse Varga-H
 await page.getByRole('button', { name: /^Dumbbell Romanian deadlift: / }).click();
 await page.getByTestId('wanted-load').waitFor();
 await picture('tools');
-await page.goto(`${address}/health`);
-await page.getByRole('heading', { name: /^To look at/ }).waitFor();
-await picture('health');
-await page.goto(`${address}/backup`);
-await button('Make one now').click();
-await page.getByText('Made and checked.').waitFor();
-await picture('backup');
 await page.goto(`${address}/library/waxwing:goblet-squat`);
 await page.getByRole('region', { name: 'Rep strip' }).waitFor();
 await page.getByRole('region', { name: 'Figure' }).getByRole('button', { name: 'Play' }).waitFor();

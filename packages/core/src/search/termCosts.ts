@@ -24,13 +24,16 @@ const EVERYWHERE: ReadonlySet<string> = new Set(['mat', 'wall']);
 /** What terms make of movements: each is found once and kept. */
 export class TermCosts {
   private readonly kept = new WeakMap<Meaning, Float64Array>();
+  private readonly byId: ReadonlyMap<string, MovementDocument>;
 
   constructor(
     private readonly documents: readonly MovementDocument[],
     private readonly lexicon: Lexicon,
     /** How far up its ladder a movement stands, from 0. */
     private readonly rungOf: (movementId: string) => number,
-  ) {}
+  ) {
+    this.byId = new Map(documents.map((document) => [document.id, document]));
+  }
 
   /** `null` when a term rules a movement out, else what all of them cost it; less is better. */
   of(movement: number, terms: readonly ReadTerm[]): number | null {
@@ -67,10 +70,13 @@ export class TermCosts {
         return matchesFacets(document, facets) ? 0 : null;
       }
       case 'caution': {
-        const own = document.cautions.find(({ caution }) => caution === meaning.cautionId);
-        if (own?.closed) return null;
-        const kindness = (own ? LIMITED : 0) - (this.worksAround(document, meaning.cautionId) ? AROUND_THE_CAUTION : 0);
-        return kindness + RUNG * this.rungOf(document.id);
+        // What is closed to somebody alone is no more open to them joined with something else.
+        const parts = [document, ...(document.components ?? []).flatMap((id) => this.byId.get(id) ?? [])];
+        const own = parts.flatMap(({ cautions }) => cautions.filter(({ caution }) => caution === meaning.cautionId));
+        if (own.some(({ closed }) => closed)) return null;
+        const around = this.worksAround(document, meaning.cautionId) ? AROUND_THE_CAUTION : 0;
+        const rung = Math.max(...parts.map(({ id }, at) => this.rungOf(id) + (at > 0 ? 1 : 0)));
+        return (own.length > 0 ? LIMITED : 0) - around + RUNG * rung;
       }
       case 'fault': {
         const own = document.faults.find(({ type }) => type === meaning.faultTypeId);
