@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { allSent, signIn, signInByHand, signOut, startWith, testWithProcess as test } from './server.ts';
+import { allSent, signIn, signInByHand, signOut, startWith, typeInto, testWithProcess as test } from './server.ts';
 
 // The app is kept on the device, for a time without a network.
 test.use({ serviceWorkers: 'allow' });
@@ -116,4 +116,25 @@ test('the floor shows the fault from where the trainer stands, and goes on doing
   await page.reload();
   await expect(card.getByRole('img', { name: /^The fault: on both feet/ })).toBeVisible();
   await expect(tiles.locator('.figure-faint')).toHaveCount(6);
+});
+
+test('the library is there, and searched, with the server gone; what changed is fetched when it is back', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await page.goto(`${server.address}/library`);
+  await expect(page.getByText('312 movements')).toBeVisible();
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await server.kill();
+  await page.reload();
+  const field = page.getByRole('searchbox', { name: 'Find a movement' });
+  await typeInto(field, 'knees cave');
+  await expect(page.getByRole('region', { name: 'Fault: Knee drops in' })).toContainText('Say first');
+
+  await server.start();
+  const asked = page.waitForResponse((response) => response.url().includes('/api/library?since='));
+  await page.reload();
+  expect(((await (await asked).json()) as { revisions: unknown[] }).revisions).toEqual([]);
+  await expect(page.getByRole('region', { name: 'Fault: Knee drops in' })).toBeVisible();
 });

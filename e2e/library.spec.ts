@@ -158,6 +158,14 @@ test('a ladder is walked by keyboard, made a goal of, read as a list', async ({ 
     await map.getByRole('button', { name: /^Dumbbell front squat/ }).press('Enter');
     await expect(page.getByRole('heading', { name: 'Dumbbell front squat', level: 1 })).toBeVisible();
   });
+
+  await test.step('a movement is found on its ladder, in whichever family that is', async () => {
+    await page.goto(`${server.address}/ladders/squat?for=${ilse}`);
+    await typeInto(page.getByRole('searchbox', { name: 'Find on the ladders' }), 'easier push up');
+    await page.getByRole('list', { name: 'Found on the ladders' }).getByRole('button', { name: 'Knee push-up' }).click();
+    await expect(page.getByRole('heading', { name: 'Push, horizontal ladder', level: 1 })).toBeVisible();
+    await expect(picked.getByRole('heading', { name: 'Knee push-up' })).toBeVisible();
+  });
 });
 
 test('the knee-travel stance changes what is said, on the page and on Floor', async ({ page, server }) => {

@@ -76,6 +76,21 @@ describe('what goes wrong', () => {
   });
 });
 
+describe('what isn’t typed to its end', () => {
+  test('is already what it is about to become', () => {
+    expect(search.answer('knees ca').faultTypeId).toBe('knees-in');
+    expect(search.answer('butt w').faultTypeId).toBe('pelvis-tucks');
+    expect(read('bad kn')).toEqual(['caution']);
+    expect(read('glutes no eq')).toEqual(['muscles', 'narrowing']);
+    for (const letter of 'sbt') expect(search.answer(letter).hits.length).toBeGreaterThan(0);
+  });
+
+  test('is a name before it is anything else', () => {
+    expect(firstOf('hip th')).toEqual(['hip-thrust']);
+    expect(read('glute br')).toEqual([]);
+  });
+});
+
 describe('what somebody needs', () => {
   test('a muscle brings what works it most, not what has its letters', () => {
     const [first] = search.answer('glutes').hits;
@@ -106,7 +121,8 @@ describe('what somebody needs', () => {
   test('a client is known by their first name only where one alone has it', () => {
     expect(search.answer('ilse squat', { people }).clientId).toBe('ilse');
     expect(search.answer('wren tolliver', { people }).clientId).toBe('wren');
-    expect(search.answer('wren squat', { people }).clientId).toBeNull();
+    expect(search.answer('wren tolliver goblet squat', { people })).toMatchObject({ clientId: 'wren', unmet: [] });
+    expect(search.answer('wren squat', { people })).toMatchObject({ clientId: null, unmet: ['wren'] });
   });
 
   test('a term that is taken off leaves the rest', () => {

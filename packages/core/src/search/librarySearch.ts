@@ -6,7 +6,7 @@ import type { Vocabulary } from '../movement/vocabulary.ts';
 import { FaultPhrases } from './faultPhrases.ts';
 import { NameIndex, type NameFit } from './nameIndex.ts';
 import { peopleTermsOf, queryTermsOf, type Meaning, type Person, type QueryTerm } from './queryTerms.ts';
-import { isFiller, readQuery, type QueryWord, type Reading, type ReadTerm } from './readQuery.ts';
+import { isFiller, readQuery, unfinishedTerm, type QueryWord, type ReadTerm } from './readQuery.ts';
 import { Spelling, type Corrected } from './spelling.ts';
 import { TermCosts } from './termCosts.ts';
 import { stemOf, wordsIn, wordsTyped } from './words.ts';
@@ -89,9 +89,22 @@ interface Taken {
   readonly neighboursOf?: number;
 }
 
+/** Who asks, and what for. */
+interface Asked {
+  readonly people: ReadonlyMap<string, QueryTerm>;
+  /** Stems of the words in people's names. */
+  readonly nameWords: ReadonlySet<string>;
+  readonly limit: number;
+  readonly timesDone: ReadonlyMap<string, number> | undefined;
+}
+
+const NOTHING_TAKEN: Taken = { terms: [], found: [] };
+const NONE: ReadonlySet<number> = new Set();
+
 class Search implements LibrarySearch {
   private readonly lexicon: Lexicon;
   private readonly terms: ReadonlyMap<string, QueryTerm>;
+  private readonly faultTerms: ReadonlyMap<string, QueryTerm>;
   private readonly directions: ReadonlyMap<string, QueryTerm>;
   private readonly shorthands: ReadonlyMap<string, readonly string[]>;
   private readonly spelling: Spelling;
@@ -99,6 +112,7 @@ class Search implements LibrarySearch {
   private readonly faults: FaultPhrases;
   private readonly costs: TermCosts;
   private readonly texts: MiniSearch<{ id: number; text: string }>;
+  private readonly sortedKeys: readonly string[];
   private readonly termWords: ReadonlySet<string>;
   private readonly textWords = new Set<string>();
   /** How words are written, by their stems. */
@@ -115,7 +129,13 @@ class Search implements LibrarySearch {
     this.lexicon = lexiconOf(vocabulary);
     this.shorthands = new Map((vocabulary.shorthands ?? []).map(({ id, means }) => [id, wordsIn(means)]));
     this.terms = queryTermsOf(vocabulary, (text) => this.spelledOut(text));
+    this.faultTerms = new Map(
+      [...this.terms.values()].flatMap((term) =>
+        term.meaning.kind === 'fault' ? [[term.meaning.faultTypeId, term] as const] : [],
+      ),
+    );
     this.directions = new Map([...this.terms].filter(([, { meaning }]) => meaning.kind === 'direction'));
+    this.sortedKeys = [...this.terms.keys()].filter((key) => !key.startsWith('~')).sort();
     this.termWords = new Set([...this.terms.keys()].flatMap((key) => key.split(' ')));
     this.names = new NameIndex(
       documents.map(({ name, otherNames }) => [name, ...otherNames].map((each) => this.spelledOut(each))),
@@ -161,7 +181,8 @@ class Search implements LibrarySearch {
     const nameWords = new Set([...names.keys()].flatMap((key) => key.split(' ')));
     const typed = wordsTyped(query);
     const { words, corrected } = this.spelling.understood(typed, nameWords);
-    const { terms, found, unmet = [], neighboursOf } = this.take(words, names, limit, timesDone);
+    const asked: Asked = { people: names, nameWords, limit, timesDone };
+    const { terms, found, unmet = [], neighboursOf } = this.take(words, asked);
     const valueOf = <Kind extends Meaning['kind']>(kind: Kind) => meaningOf(terms, kind);
     return {
       terms,
@@ -175,72 +196,78 @@ class Search implements LibrarySearch {
   }
 
   /** The first way to take a query that brings something, from what is most likely meant to what is least. */
-  private take(
-    words: readonly QueryWord[],
-    people: ReadonlyMap<string, QueryTerm>,
-    limit: number,
-    timesDone?: ReadonlyMap<string, number>,
-  ): Taken {
-    const telling = tellingOf(words);
-    const nothing: Taken = { terms: [], found: [], unmet: telling };
-    if (words.length === 0) return nothing;
-    const unknown = telling.filter(({ word }) => !this.isKnown(word) && !people.has(stemOf(word)));
+  private take(words: readonly QueryWord[], asked: Asked): Taken {
+    const withoutFillers = tellingOf(words);
+    // A letter that may become anything, or nothing but fillers, is taken at its word.
+    const telling = withoutFillers.length > 0 ? withoutFillers : words;
+    const unknown = telling.filter(({ word }) => !this.isKnown(word) && !asked.nameWords.has(stemOf(word)));
     if (unknown.length > 0 && unknown.length < telling.length) {
       // A word that nothing knows is said, and keeps nothing from being found.
-      const rest = words.filter((each) => !unknown.includes(each));
-      const taken = this.take(rest, people, limit, timesDone);
-      return { ...taken, unmet: [...unknown, ...(taken.unmet ?? [])] };
+      const known = this.take(
+        words.filter((each) => !unknown.includes(each)),
+        asked,
+      );
+      return { ...known, unmet: [...unknown, ...(known.unmet ?? [])] };
     }
-    for (const some of [words, telling]) {
-      const fits = this.names.find(some.map(({ word }) => stemOf(word)));
-      if ([...fits.values()].some(({ isExact }) => isExact)) {
-        return { terms: [], found: this.ranked({ terms: [], rest: some }, limit, timesDone) };
-      }
-    }
-    const { terms, rest } = readQuery(words, this.terms, people);
-    const left = tellingOf(rest);
-    const asked = terms.filter(({ meaning }) => meaning.kind !== 'direction');
-    const asking = asked.filter(({ meaning }) => isAsking(meaning));
-    // A name holds words that are terms elsewhere: what isn't asked for is looked for.
-    const text =
-      left.length === 0 && asking.length === asked.length
-        ? []
-        : telling.filter(({ from }) => !asking.some((each) => each.from <= from && from < each.to));
-    const ways: readonly (() => Taken)[] = [
-      () => this.onLadder(words, people),
-      () => ({
-        terms: asked,
-        found: left.length === 0 && asked.length > 0 ? this.ranked({ terms: asked, rest: [] }, limit, timesDone) : [],
-      }),
-      () => this.likeFault(words, asking, THE_SAME, limit, timesDone),
-      () => ({ terms: asking, found: text.length > 0 ? this.within(this.named(text, timesDone), asking) : [] }),
-      () => this.likeFault(words, asking, VERY_LIKE, limit, timesDone),
-      () => this.saidAs(text, asking),
-      () => ({ terms: asked, found: left.length > 0 ? this.within(this.named(left, timesDone), asked) : [] }),
-      () => this.likeFault(words, asking, LIKE_ENOUGH, limit, timesDone),
-      () => this.mostly(text, asking, MOST_OF_IT),
-      () => ({
-        terms: asked,
-        found: left.length > 0 && asked.length > 0 ? this.ranked({ terms: asked, rest: left }, limit, timesDone) : [],
-      }),
-      () => ({ terms: asking, found: text.length > 0 ? this.within(this.byWords(text, new Set()), asking) : [] }),
-      () => ({
-        terms: asked,
-        unmet: left,
-        found: asked.length > 0 ? this.ranked({ terms: asked, rest: [] }, limit, timesDone) : [],
-      }),
-      () => this.mostly(text, asking, SOME_OF_IT),
-      () => ({
-        terms: asking,
-        unmet: text,
-        found: asking.length > 0 ? this.ranked({ terms: asking, rest: [] }, limit, timesDone) : [],
-      }),
-    ];
-    for (const way of ways) {
+    for (const way of this.waysToTake(words, telling, asked)) {
       const taken = way();
       if (taken.found.length > 0) return taken;
     }
-    return nothing;
+    return { terms: [], found: [], unmet: telling };
+  }
+
+  private waysToTake(words: readonly QueryWord[], telling: readonly QueryWord[], asked: Asked): readonly (() => Taken)[] {
+    const reading = readQuery(words, this.terms, asked.people);
+    const left = tellingOf(reading.rest);
+    const terms = reading.terms.filter(({ meaning }) => meaning.kind !== 'direction');
+    const meant = terms.filter(({ meaning }) => isMeant(meaning));
+    // A name may hold words that are terms elsewhere: with those that are surely meant taken out, the rest is looked for as it is.
+    const text = telling.filter(({ from }) => !meant.some((each) => each.from <= from && from < each.to));
+    const all = (some: readonly ReadTerm[], unmet: readonly QueryWord[] = []): Taken => ({
+      terms: some,
+      found: some.length > 0 ? this.everyOne(some, asked) : [],
+      unmet,
+    });
+    const named = (some: readonly QueryWord[], within: readonly ReadTerm[]): Taken => ({
+      terms: within,
+      found: this.within(this.named(some, asked), within),
+    });
+    const worded = (some: readonly QueryWord[], within: readonly ReadTerm[]): Taken => ({
+      terms: within,
+      found: this.within(this.byWords(some, NONE), within),
+    });
+    return [
+      () => this.exactly(words, asked),
+      () => this.exactly(telling, asked),
+      () => this.onLadder(words, asked),
+      // Everything was read.
+      () => (left.length === 0 ? all(terms) : NOTHING_TAKEN),
+      () => this.likeFault(words, meant, THE_SAME, asked),
+      () => named(text, meant),
+      () => this.likeFault(words, meant, VERY_LIKE, asked),
+      () => this.saidAs(text, meant),
+      () => this.unfinished(words, asked),
+      () => named(left, terms),
+      () => this.likeFault(words, meant, LIKE_ENOUGH, asked),
+      () => this.mostly(text, meant, MOST_OF_IT),
+      () => worded(left, terms),
+      () => worded(text, meant),
+      // Part of it was read, and nothing is like the rest.
+      () => all(terms, left),
+      () => this.mostly(text, meant, SOME_OF_IT),
+      () => all(meant, text),
+    ];
+  }
+
+  /** A name, and nothing more; other movements that have it in theirs, or are told of with these words, come after. */
+  private exactly(words: readonly QueryWord[], asked: Asked): Taken {
+    const fits = this.names.find(words.map(({ word }) => stemOf(word)));
+    if (![...fits.values()].some(({ isExact }) => isExact)) return NOTHING_TAKEN;
+    const named = this.within(this.named(words, asked), []);
+    // Sentences needn't be looked at when names fill the list.
+    if (named.length >= asked.limit) return { terms: [], found: named };
+    const known = new Set(named.map(({ movement }) => movement));
+    return { terms: [], found: [...named, ...this.within(this.byWords(words, known), [])] };
   }
 
   /** What is said of a movement, apart from its names. */
@@ -276,35 +303,40 @@ class Search implements LibrarySearch {
     if (isFiller(word) || this.names.has(stem) || this.termWords.has(stem)) return true;
     if (this.names.beginningWith(stem).length > 0 || this.names.beginningWith(word).length > 0) return true;
     if (this.textWords.has(stem)) return true;
-    return this.texts.search(stem, { processTerm: (term) => term, prefix: stem.length > 2 }).length > 0;
+    if (this.texts.search(stem, { processTerm: (term) => term, prefix: stem.length > 2 }).length > 0) return true;
+    return [...this.termWords].some((each) => each.startsWith(word));
   }
 
   /** "Easier push up" asks for neighbours of what is named so, whatever else "push" may be. */
-  private onLadder(words: readonly QueryWord[], people: ReadonlyMap<string, QueryTerm>): Taken {
-    const { terms, rest } = readQuery(words, this.directions, people);
+  private onLadder(words: readonly QueryWord[], asked: Asked): Taken {
+    const { terms, rest } = readQuery(words, this.directions, asked.people);
     const direction = meaningOf(terms, 'direction');
-    const [best] = direction ? this.named(tellingOf(rest)).sort((a, b) => a.cost - b.cost) : [];
-    if (!direction || !best) return { terms: [], found: [] };
+    const [best] = direction ? this.within(this.named(tellingOf(rest), asked), []) : [];
+    if (!direction || !best) return NOTHING_TAKEN;
     return { terms, found: this.neighbours(best.movement, direction.direction), neighboursOf: best.movement };
   }
 
-  private likeFault(
-    words: readonly QueryWord[],
-    asking: readonly ReadTerm[],
-    enough: number,
-    limit: number,
-    timesDone?: ReadonlyMap<string, number>,
-  ): Taken {
-    const rest = words.filter(({ from }) => !asking.some((each) => each.from <= from && from < each.to));
+  /** What is being typed, before it is: "bad kn", "knees ca". */
+  private unfinished(words: readonly QueryWord[], asked: Asked): Taken {
+    const term = unfinishedTerm(words, this.terms, this.sortedKeys);
+    if (!term) return NOTHING_TAKEN;
+    const before = words.filter(({ from }) => from < term.from);
+    const { terms, rest } = readQuery(before, this.terms, asked.people);
+    if (tellingOf(rest).length > 0) return NOTHING_TAKEN;
+    const all = [...terms, term];
+    return { terms: all, found: this.everyOne(all, asked) };
+  }
+
+  private likeFault(words: readonly QueryWord[], meant: readonly ReadTerm[], enough: number, asked: Asked): Taken {
+    const rest = words.filter(({ from }) => !meant.some((each) => each.from <= from && from < each.to));
     const type = this.faults.likest(
       rest.map(({ word }) => word),
       enough,
     );
-    const term =
-      type && [...this.terms.values()].find(({ meaning }) => meaning.kind === 'fault' && meaning.faultTypeId === type.id);
-    if (!term) return { terms: [], found: [] };
-    const terms = [...asking, { ...term, from: rest[0]!.from, to: rest.at(-1)!.from + 1 }];
-    return { terms, found: this.ranked({ terms, rest: [] }, limit, timesDone) };
+    const term = type && this.faultTerms.get(type.id);
+    if (!term) return NOTHING_TAKEN;
+    const terms = [...meant, { ...term, from: rest[0]!.from, to: rest.at(-1)!.from + 1 }];
+    return { terms, found: this.everyOne(terms, asked) };
   }
 
   /** Movements with a cue that says just this, or has it in it: "spread the floor". */
@@ -358,7 +390,7 @@ class Search implements LibrarySearch {
     return apart.size > 0 || words.length > 2 ? apart : this.names.find([stemOf(words.join(''))]);
   }
 
-  private named(rest: readonly QueryWord[], timesDone?: ReadonlyMap<string, number>): Found[] {
+  private named(rest: readonly QueryWord[], { timesDone }: Asked): Found[] {
     return [...this.fits(rest)].map(([movement, { cost, isMain }]) => ({
       movement,
       cost: cost - this.standing(movement, timesDone),
@@ -382,19 +414,15 @@ class Search implements LibrarySearch {
       .sort((a, b) => a.cost - b.cost || a.movement - b.movement);
   }
 
-  private ranked({ terms, rest }: Reading, limit: number, timesDone?: ReadonlyMap<string, number>): Found[] {
-    if (rest.length === 0) {
-      const foundBy = meaningOf(terms, 'fault') ? 'fault' : 'meaning';
-      const all = this.documents.map((_, movement): Found => ({ movement, cost: -this.standing(movement, timesDone), foundBy }));
-      return this.within(all, terms);
-    }
-    const named = this.within(this.named(rest, timesDone), terms);
-    // Sentences come after names: they needn't be looked at when names fill the list.
-    if (named.length >= limit) return named;
-    return [...named, ...this.within(this.byWords(rest, new Set(named.map(({ movement }) => movement))), terms)];
+  /** Every movement that terms leave. */
+  private everyOne(terms: readonly ReadTerm[], { timesDone }: Asked): Found[] {
+    const foundBy = meaningOf(terms, 'fault') ? 'fault' : 'meaning';
+    const all = this.documents.map((_, movement): Found => ({ movement, cost: -this.standing(movement, timesDone), foundBy }));
+    return this.within(all, terms);
   }
 
   private byWords(rest: readonly QueryWord[], known: ReadonlySet<number>): Found[] {
+    if (rest.length === 0) return [];
     const hits = this.texts.search(rest.map(({ word }) => word).join(' '), {
       combineWith: 'AND',
       prefix: (term) => term.length > 2,
@@ -430,7 +458,7 @@ class Search implements LibrarySearch {
 }
 
 /** Whether somebody means it who types it among other words: a muscle, a thing or a pattern may only be part of a name. */
-function isAsking(meaning: Meaning): boolean {
+function isMeant(meaning: Meaning): boolean {
   return meaning.kind === 'caution' || meaning.kind === 'client' || (meaning.kind === 'narrowing' && !meaning.narrows.pattern);
 }
 

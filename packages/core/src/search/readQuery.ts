@@ -56,3 +56,22 @@ function termIn(window: readonly QueryWord[], terms: ReadonlyMap<string, QueryTe
   const telling = words.filter((word) => !isFiller(word));
   return telling.length < words.length ? terms.get(termKey(telling)) : undefined;
 }
+
+/**
+ * The term that the end of a query is about to become: at least one whole word of it and the beginning of the next. The longest such
+ * end counts; of several terms that begin so, the first in order.
+ */
+export function unfinishedTerm(
+  words: readonly QueryWord[],
+  terms: ReadonlyMap<string, QueryTerm>,
+  sortedKeys: readonly string[],
+): ReadTerm | null {
+  for (let at = Math.max(0, words.length - TERM_WORDS_MOST); at < words.length - 1; at += 1) {
+    const whole = words.slice(at, -1).map(({ word }) => word);
+    if (isFiller(whole[0]!)) continue;
+    const begun = `${termKey(whole)} ${words.at(-1)!.word}`;
+    const key = sortedKeys.find((each) => each.startsWith(begun));
+    if (key !== undefined) return { ...terms.get(key)!, from: words[at]!.from, to: words.at(-1)!.from + 1 };
+  }
+  return null;
+}

@@ -10,6 +10,7 @@ import { useClients, useLibrary, useMarks, type IndexedLibrary } from '../../sha
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint, type Viewpoint } from '../../shared/viewpoint.ts';
+import { FindRung } from './FindRung.tsx';
 import { LadderList } from './LadderList.tsx';
 import { LadderMapView } from './LadderMapView.tsx';
 import { NODE } from './layout.ts';
@@ -58,6 +59,17 @@ export default function LaddersPage() {
           <span className={address.get('as') === 'list' ? 'tail font-bold' : 'text-quiet'}>as a list</span>
         </button>
       </div>
+      {library && (
+        <div className="mb-2">
+          <FindRung
+            library={library}
+            onPick={(familyId, at) => {
+              const who = address.get('for');
+              void navigate(`/ladders/${familyId}?${new URLSearchParams({ ...(who && { for: who }), at }).toString()}`);
+            }}
+          />
+        </div>
+      )}
       {isPending && <Loading what="the ladders" />}
       {error && <Failed what="the ladders" error={error} onRetry={() => void refetch()} />}
       {library && !family && (

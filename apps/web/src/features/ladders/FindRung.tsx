@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
+import type { IndexedLibrary } from '../../shared/queries.ts';
+import { SearchField } from '../../shared/SearchField.tsx';
+
+interface FindRungProps {
+  readonly library: IndexedLibrary;
+  readonly onPick: (familyId: string, movementId: string) => void;
+}
+
+/** As many as stand beside the field without covering the ladder. */
+const SHOWN = 6;
+
+/** Goes to a movement on its ladder, in whichever family that is. */
+export function FindRung({ library, onPick }: FindRungProps) {
+  const [query, setQuery] = useState('');
+  const { hits } = library.search.answer(query, { limit: SHOWN });
+  return (
+    <FoundByKeys>
+      <SearchField
+        label="Find on the ladders"
+        placeholder="Find a movement"
+        value={query}
+        className="min-h-11 w-64"
+        onSearch={setQuery}
+      />
+      {query.trim() !== '' && (
+        <ul data-found aria-label="Found on the ladders" className="mt-1 flex flex-wrap gap-x-4">
+          {hits.length === 0 && <li className="text-quiet py-2">Nothing found.</li>}
+          {hits.flatMap(({ movementId }) => {
+            const document = library.revision(movementId)?.document;
+            if (!document) return [];
+            return (
+              <li key={movementId}>
+                <button
+                  type="button"
+                  className="link min-h-11 cursor-pointer"
+                  onClick={() => {
+                    onPick(document.family, movementId);
+                    setQuery('');
+                  }}
+                >
+                  {document.name}
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+    </FoundByKeys>
+  );
+}
