@@ -98,7 +98,10 @@ describe('nothing by halves', () => {
 });
 
 describe('rows written at once', () => {
-  const rooms = Array.from({ length: 450 }, (_, n) => place(`room ${String(n).padStart(3, '0')}`));
+  let rooms: ReturnType<typeof place>[];
+  beforeEach(() => {
+    rooms = Array.from({ length: 450 }, (_, n) => place(`room ${String(n).padStart(3, '0')}`));
+  });
 
   test('are all there, with their documents', async () => {
     await transactions.run((manager) => insertRows(manager, PlaceEntity, rooms));

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { lexiconOf, type Lexicon, type MovementRevision } from '@waxwing/core/movement';
 import { ladderOf, type Ladder } from '@waxwing/core/ladder';
 import { buildLibrarySearch, type LibrarySearch } from '@waxwing/core/search';
@@ -121,6 +122,16 @@ export function usePractice(clientId: string | null) {
 /** How far everybody has come. */
 export function useMarks() {
   return useQuery({ queryKey: ['marks'], queryFn: () => api.get<MarksAnswer>('marks') });
+}
+
+/** How many of the trainer's clients have done a movement; nothing until it is known. */
+export function useDoneBy(): ReadonlyMap<string, number> {
+  const { data } = useMarks();
+  return useMemo(() => {
+    const doneBy = new Map<string, number>();
+    for (const { movementId } of data ?? []) doneBy.set(movementId, (doneBy.get(movementId) ?? 0) + 1);
+    return doneBy;
+  }, [data]);
 }
 
 export function usePlaces() {

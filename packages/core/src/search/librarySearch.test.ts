@@ -54,10 +54,10 @@ describe('a name', () => {
   });
 
   test('of what is done here comes before what isn’t', () => {
-    const timesDone = new Map([['waxwing:side-step-squat', 90]]);
+    const doneBy = new Map([['waxwing:side-step-squat', 90]]);
     const place = (options: object) =>
       search.answer('squ', options).hits.findIndex(({ movementId }) => movementId === 'waxwing:side-step-squat');
-    expect(place({ timesDone })).toBeLessThan(place({}));
+    expect(place({ doneBy })).toBeLessThan(place({}));
   });
 });
 

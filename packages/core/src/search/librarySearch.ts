@@ -39,8 +39,8 @@ export interface SearchAnswer {
 
 export interface SearchOptions {
   readonly limit?: number;
-  /** How often a movement was done here lately: what is done comes before what isn't. */
-  readonly timesDone?: ReadonlyMap<string, number>;
+  /** How many of the trainer's clients have done a movement: what is done here comes before what isn't. */
+  readonly doneBy?: ReadonlyMap<string, number>;
   /** Whose names are understood. */
   readonly people?: readonly Person[];
 }
@@ -95,7 +95,7 @@ interface Asked {
   /** Stems of the words in people's names. */
   readonly nameWords: ReadonlySet<string>;
   readonly limit: number;
-  readonly timesDone: ReadonlyMap<string, number> | undefined;
+  readonly doneBy: ReadonlyMap<string, number> | undefined;
 }
 
 const NOTHING_TAKEN: Taken = { terms: [], found: [] };
@@ -176,12 +176,12 @@ class Search implements LibrarySearch {
     });
   }
 
-  answer(query: string, { limit = HITS, timesDone, people = [] }: SearchOptions = {}): SearchAnswer {
+  answer(query: string, { limit = HITS, doneBy, people = [] }: SearchOptions = {}): SearchAnswer {
     const names = peopleTermsOf(people);
     const nameWords = new Set([...names.keys()].flatMap((key) => key.split(' ')));
     const typed = wordsTyped(query);
     const { words, corrected } = this.spelling.understood(typed, nameWords);
-    const asked: Asked = { people: names, nameWords, limit, timesDone };
+    const asked: Asked = { people: names, nameWords, limit, doneBy };
     const { terms, found, unmet = [], neighboursOf } = this.take(words, asked);
     const valueOf = <Kind extends Meaning['kind']>(kind: Kind) => meaningOf(terms, kind);
     return {
@@ -390,18 +390,18 @@ class Search implements LibrarySearch {
     return apart.size > 0 || words.length > 2 ? apart : this.names.find([stemOf(words.join(''))]);
   }
 
-  private named(rest: readonly QueryWord[], { timesDone }: Asked): Found[] {
+  private named(rest: readonly QueryWord[], { doneBy }: Asked): Found[] {
     return [...this.fits(rest)].map(([movement, { cost, isMain }]) => ({
       movement,
-      cost: cost - this.standing(movement, timesDone),
+      cost: cost - this.standing(movement, doneBy),
       foundBy: isMain ? 'name' : 'otherName',
     }));
   }
 
   /** How far a movement is ahead for being what is usually meant. */
-  private standing(movement: number, timesDone?: ReadonlyMap<string, number>): number {
+  private standing(movement: number, doneBy?: ReadonlyMap<string, number>): number {
     const { id, common } = this.documents[movement]!;
-    return (common ? COMMON : 0) + Math.min(1, Math.log1p(timesDone?.get(id) ?? 0) / 5);
+    return (common ? COMMON : 0) + Math.min(1, Math.log1p(doneBy?.get(id) ?? 0) / 3);
   }
 
   /** What terms leave of something found, best first. */
@@ -415,9 +415,9 @@ class Search implements LibrarySearch {
   }
 
   /** Every movement that terms leave. */
-  private everyOne(terms: readonly ReadTerm[], { timesDone }: Asked): Found[] {
+  private everyOne(terms: readonly ReadTerm[], { doneBy }: Asked): Found[] {
     const foundBy = meaningOf(terms, 'fault') ? 'fault' : 'meaning';
-    const all = this.documents.map((_, movement): Found => ({ movement, cost: -this.standing(movement, timesDone), foundBy }));
+    const all = this.documents.map((_, movement): Found => ({ movement, cost: -this.standing(movement, doneBy), foundBy }));
     return this.within(all, terms);
   }
 

@@ -24,14 +24,14 @@ import { useSeen } from '../../shared/figure/useSeen.ts';
 import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';
-import { useClients, useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
+import { useClients, useDoneBy, useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { SearchField } from '../../shared/SearchField.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { Understood } from '../../shared/Understood.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
 import { FacetChoices, FACET_NAMES } from './FacetChoices.tsx';
 import { FaultAnswer } from './FaultAnswer.tsx';
-import { Understood } from './Understood.tsx';
 
 /** What a hit was found by, as half a sentence; where it goes without saying, nothing. */
 const FOUND_BY: Readonly<Record<FoundBy, string>> = {
@@ -87,10 +87,13 @@ export default function LibraryPage() {
   // The letters show at once; the list follows when there is time.
   const asked = useDeferredValue(query);
   const clients = useClients();
+  const doneBy = useDoneBy();
   const answer = useMemo(
     () =>
-      library && asked.trim() !== '' ? library.search.answer(asked, { limit: MOST_FOUND, people: clients.data ?? [] }) : null,
-    [library, asked, clients.data],
+      library && asked.trim() !== ''
+        ? library.search.answer(asked, { limit: MOST_FOUND, people: clients.data ?? [], doneBy })
+        : null,
+    [library, asked, clients.data, doneBy],
   );
   // Somebody who is named in the search is as good as picked.
   const clientId = address.get('for') ?? answer?.clientId ?? null;

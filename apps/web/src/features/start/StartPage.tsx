@@ -246,6 +246,7 @@ function Picker({ client, library, lastTime, history }: PickerProps) {
             library={library}
             client={client}
             query={query}
+            onQuery={setQuery}
             where={where.chosen}
             onPick={(document) => setPicked((before) => [...before, pick(document)])}
           />

@@ -1,6 +1,6 @@
 import { withoutTerm, type SearchAnswer } from '@waxwing/core/search';
 import { X } from 'lucide-react';
-import type { IndexedLibrary } from '../../shared/queries.ts';
+import type { IndexedLibrary } from './queries.ts';
 
 interface UnderstoodProps {
   readonly answer: SearchAnswer;
