@@ -58,5 +58,6 @@ export function isFound({ query, expected }: SearchCase, search: LibrarySearch, 
 function isSo(document: MovementDocument, asked: string): boolean {
   const [what, value] = asked.split('=') as [string, string];
   if (what === 'kit' && value === 'none') return document.kit.needed.every((each) => each === 'mat' || each === 'wall');
-  return matchesFacets(document, { [what === 'open' ? 'caution' : what]: value } as Facets);
+  const facets: Facets = { [what === 'open' ? 'caution' : what]: value };
+  return matchesFacets(document, facets);
 }

@@ -16,13 +16,14 @@ import { firstName } from '@waxwing/core/client';
 import type { Obstacle, Openness } from '@waxwing/core/progress';
 import type { ClientSummary } from '@waxwing/core/api';
 import clsx from 'clsx';
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { useSeen } from '../../shared/figure/useSeen.ts';
 import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
+import { More } from '../../shared/More.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useClients, useDoneBy, useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { SearchField } from '../../shared/SearchField.tsx';
@@ -249,14 +250,6 @@ function Results({ rows, ...shown }: ResultsProps) {
       {drawn < rows.length && <More key={drawn} onSeen={() => setDrawn(drawn + ROWS_AT_ONCE)} />}
     </>
   );
-}
-
-function More({ onSeen }: { onSeen: () => void }) {
-  const { ref, isSeen } = useSeen<HTMLDivElement>();
-  useEffect(() => {
-    if (isSeen) onSeen();
-  }, [isSeen, onSeen]);
-  return <div ref={ref} className="h-24" />;
 }
 
 interface ResultRowProps extends Omit<ResultsProps, 'rows'> {

@@ -1,6 +1,8 @@
 import type { MovementDocument } from '@waxwing/core/movement';
 import type { ClientSummary } from '@waxwing/core/api';
 import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { More } from '../../shared/More.tsx';
 import { useDoneBy, type IndexedLibrary } from '../../shared/queries.ts';
 import { Understood } from '../../shared/Understood.tsx';
 import { useViewpoint } from '../../shared/viewpoint.ts';
@@ -15,9 +17,15 @@ interface CandidatesProps {
   readonly onPick: (document: MovementDocument) => void;
 }
 
+/** Rows drawn at first, and added each time the end comes into view. */
+const ROWS_AT_ONCE = 30;
+
 /** What can be added: what is open to them here first, the rest with why not. */
 export function Candidates({ library, client, query, onQuery, where, onPick }: CandidatesProps) {
   const doneBy = useDoneBy();
+  const [more, setDrawn] = useState({ query, rows: ROWS_AT_ONCE });
+  // Another search begins at its beginning.
+  const drawn = more.query === query ? more.rows : ROWS_AT_ONCE;
   const { openness } = useViewpoint(client.clientId, where);
   const obstaclesTo = (id: string) => openness?.obstaclesTo(id) ?? [];
   const all = library.revisions.map((revision) => revision.document);
@@ -34,7 +42,7 @@ export function Candidates({ library, client, query, onQuery, where, onPick }: C
       {answer && <Understood answer={answer} library={library} query={query} onQuery={onQuery} />}
       {documents.length === 0 && <p className="text-quiet mt-3">Nothing found.</p>}
       <ul data-found className="mt-2 max-h-[34rem] overflow-y-auto">
-        {documents.map((document) => {
+        {documents.slice(0, drawn).map((document) => {
           const obstacles = obstaclesTo(document.id);
           const isShut = obstacles.some(({ kind }) => kind === 'caution');
           const why = obstacles.map(({ text }) => text).join('; ');
@@ -62,6 +70,11 @@ export function Candidates({ library, client, query, onQuery, where, onPick }: C
             </li>
           );
         })}
+        {drawn < documents.length && (
+          <li key={drawn}>
+            <More onSeen={() => setDrawn({ query, rows: drawn + ROWS_AT_ONCE })} />
+          </li>
+        )}
       </ul>
     </>
   );
