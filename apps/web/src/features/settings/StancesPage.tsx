@@ -3,7 +3,7 @@ import { stancePointsOf, type StancePoint, type Stances } from '@waxwing/core/mo
 import { firstName } from '@waxwing/core/client';
 import type { ClientSummary, StancesAnswer } from '@waxwing/core/api';
 import clsx from 'clsx';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { api } from '../../shared/api.ts';
 import { Choice } from '../../shared/Choice.tsx';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
@@ -33,19 +33,33 @@ function useHolder(stances: StancesAnswer | undefined, clients: readonly ClientS
   };
 }
 
+/** Positions that somebody chose, and whose. */
+interface Wanted {
+  readonly path: string;
+  readonly positions: Stances;
+}
+
 export default function StancesPage() {
   const { library, error, refetch } = useLibrary();
   const stances = useStances();
   const clients = useClients();
   const holder = useHolder(stances.data, clients.data ?? []);
   const refresh = useRefresh();
-  const save = useMutation({ mutationFn: (positions: Stances) => api.put(holder.path, { positions }), onSuccess: refresh });
+  const save = useMutation({
+    mutationFn: ({ path, positions }: Wanted) => api.put(path, { positions }),
+    onSuccess: refresh,
+  });
+  // Shown, and built upon by the next choice, from the tap on: the server's answer may take its time.
+  const [wanted, setWanted] = useState<Wanted | null>(null);
+  const held = wanted?.path === holder.path ? wanted.positions : holder.own;
   const touches = useMemo(() => (library ? touchedBy(library) : new Map<string, number>()), [library]);
   useGoToAnchor(library !== undefined);
   const failed = error ?? stances.error;
   const hold = (point: string, position: string | null) => {
-    const { [point]: _before, ...rest } = holder.own;
-    save.mutate(position === null ? rest : { ...rest, [point]: position });
+    const { [point]: _before, ...rest } = held;
+    const next = { path: holder.path, positions: position === null ? rest : { ...rest, [point]: position } };
+    setWanted(next);
+    save.mutate(next, { onSettled: () => setWanted((now) => (now === next ? null : now)) });
   };
   return (
     <Page title="Stances" aside={<LibraryNav />}>
@@ -90,7 +104,7 @@ export default function StancesPage() {
           <Point
             key={point.id}
             point={point}
-            held={(save.isPending ? save.variables : holder.own)[point.id] ?? null}
+            held={held[point.id] ?? null}
             inherited={holder.above[point.id] ?? point.default}
             touches={touches.get(point.id) ?? 0}
             mayChange={holder.mayChange}
