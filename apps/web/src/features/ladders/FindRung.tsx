@@ -16,37 +16,43 @@ export function FindRung({ library, onPick }: FindRungProps) {
   const [query, setQuery] = useState('');
   const { hits } = library.search.answer(query, { limit: SHOWN });
   return (
-    <FoundByKeys>
-      <SearchField
-        label="Find on the ladders"
-        placeholder="Find a movement"
-        value={query}
-        className="min-h-11 w-64"
-        onSearch={setQuery}
-      />
-      {query.trim() !== '' && (
-        <ul data-found aria-label="Found on the ladders" className="mt-1 flex flex-wrap gap-x-4">
-          {hits.length === 0 && <li className="text-quiet py-2">Nothing found.</li>}
-          {hits.flatMap(({ movementId }) => {
-            const document = library.revision(movementId)?.document;
-            if (!document) return [];
-            return (
-              <li key={movementId}>
-                <button
-                  type="button"
-                  className="link min-h-11 cursor-pointer"
-                  onClick={() => {
-                    onPick(document.family, movementId);
-                    setQuery('');
-                  }}
-                >
-                  {document.name}
-                </button>
-              </li>
-            );
-          })}
-        </ul>
-      )}
-    </FoundByKeys>
+    <div className="relative w-72">
+      <FoundByKeys>
+        <SearchField
+          label="Find on the ladders"
+          placeholder="Find a movement"
+          value={query}
+          className="min-h-11"
+          onSearch={setQuery}
+        />
+        {query.trim() !== '' && (
+          <ul
+            data-found
+            aria-label="Found on the ladders"
+            className="bg-panel border-base-300 absolute top-full z-20 mt-1 w-full border-2 px-3 py-1"
+          >
+            {hits.length === 0 && <li className="text-quiet py-2">Nothing found.</li>}
+            {hits.flatMap(({ movementId }) => {
+              const document = library.revision(movementId)?.document;
+              if (!document) return [];
+              return (
+                <li key={movementId}>
+                  <button
+                    type="button"
+                    className="link min-h-11 cursor-pointer"
+                    onClick={() => {
+                      onPick(document.family, movementId);
+                      setQuery('');
+                    }}
+                  >
+                    {document.name}
+                  </button>
+                </li>
+              );
+            })}
+          </ul>
+        )}
+      </FoundByKeys>
+    </div>
   );
 }

@@ -58,9 +58,7 @@ export default function LaddersPage() {
         >
           <span className={address.get('as') === 'list' ? 'tail font-bold' : 'text-quiet'}>as a list</span>
         </button>
-      </div>
-      {library && (
-        <div className="mb-2">
+        {library && (
           <FindRung
             library={library}
             onPick={(familyId, at) => {
@@ -68,8 +66,8 @@ export default function LaddersPage() {
               void navigate(`/ladders/${familyId}?${new URLSearchParams({ ...(who && { for: who }), at }).toString()}`);
             }}
           />
-        </div>
-      )}
+        )}
+      </div>
       {isPending && <Loading what="the ladders" />}
       {error && <Failed what="the ladders" error={error} onRetry={() => void refetch()} />}
       {library && !family && (
