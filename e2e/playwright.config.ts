@@ -6,8 +6,9 @@ export default defineConfig({
   testDir: '.',
   globalSetup: './globalSetup.ts',
   outputDir: '../test-results',
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  // Patience for a machine that others work on too: what passes doesn't wait.
+  timeout: 180_000,
+  expect: { timeout: 25_000 },
   // Each test has a server of its own, on a port of its own.
   workers: 2,
   forbidOnly: true,

@@ -202,7 +202,7 @@ export function keptOnDevice(page: Page): Promise<{ briefs: number; events: numb
  * What was tapped is on the server. The store is asked as well as the bar: before the first event of a session is kept, the bar
  * says rightly that all is sent.
  */
-export async function allSent(page: Page, timeout = 10_000): Promise<void> {
+export async function allSent(page: Page, timeout = 25_000): Promise<void> {
   await expect(async () => {
     const { events, unsent } = await keptOnDevice(page);
     expect(events).toBeGreaterThan(0);
