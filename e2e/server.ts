@@ -168,8 +168,7 @@ export async function pick(page: Page, movements: readonly string[]): Promise<vo
   while ((await leaveOut.count()) > 0) await leaveOut.first().click();
   const field = page.getByRole('searchbox', { name: 'Find a movement to add' });
   for (const movement of movements) {
-    // As somebody would who knows what they want: enough of its name, pasted, and a tap.
-    await field.fill(movement);
+    await typeInto(field, movement);
     await page.getByRole('button', { name: `Add ${movement}`, exact: true }).click();
   }
   await page.getByRole('button', { name: 'Go to the floor' }).click();

@@ -1,7 +1,18 @@
 import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 
-/** What can be gone to: links and buttons in lists that say that they hold what was found. */
+/** What can be gone to: links and buttons in lists that hold what was found; the attribute says for which words. */
 const FOUND = '[data-found] a, [data-found] button';
+
+/** Frames that a slow page may take to draw what was found. */
+const FRAMES_MOST = 300;
+
+/** Takes the first that was found for these words. What is drawn may be letters behind, and nobody meant the first of that. */
+function takeFirst(root: HTMLElement, field: HTMLInputElement, words: string, frames = FRAMES_MOST): void {
+  if (field.value !== words || frames === 0) return;
+  const isDrawn = root.querySelector<HTMLElement>('[data-found]')?.dataset.found === words;
+  if (isDrawn) root.querySelector<HTMLElement>(FOUND)?.click();
+  else requestAnimationFrame(() => takeFirst(root, field, words, frames - 1));
+}
 
 /**
  * A search field and what it finds, for the keyboard: down from the field into the list, up and down in it and back into the field,
@@ -29,9 +40,8 @@ export function FoundByKeys({ children }: { children: ReactNode }) {
       event.preventDefault();
       to.focus();
     } else if (event.key === 'Enter' && isInField && field.value.trim() !== '') {
-      // What is drawn may be a letter behind: the click comes when it has caught up.
       event.preventDefault();
-      setTimeout(() => root.querySelector<HTMLElement>(FOUND)?.click(), 60);
+      takeFirst(root, field, field.value);
     }
   };
   return (

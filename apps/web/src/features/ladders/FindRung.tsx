@@ -27,7 +27,7 @@ export function FindRung({ library, onPick }: FindRungProps) {
         />
         {query.trim() !== '' && (
           <ul
-            data-found
+            data-found={query}
             aria-label="Found on the ladders"
             className="bg-panel border-base-300 absolute top-full z-20 mt-1 w-full border-2 px-3 py-1"
           >

@@ -237,7 +237,7 @@ function Results({ rows, ...shown }: ResultsProps) {
   const shut = rows.findIndex(({ obstacles }) => obstacles.length > 0);
   return (
     <>
-      <ul data-found className="border-base-300 border-t">
+      <ul data-found={shown.query} className="border-base-300 border-t">
         {rows.slice(0, drawn).map((row, i) => (
           <ResultRow
             key={row.revision.document.id}

@@ -41,7 +41,7 @@ export function Candidates({ library, client, query, onQuery, where, onPick }: C
     <>
       {answer && <Understood answer={answer} library={library} query={query} onQuery={onQuery} />}
       {documents.length === 0 && <p className="text-quiet mt-3">Nothing found.</p>}
-      <ul data-found className="mt-2 max-h-[34rem] overflow-y-auto">
+      <ul data-found={query} className="mt-2 max-h-[34rem] overflow-y-auto">
         {documents.slice(0, drawn).map((document) => {
           const obstacles = obstaclesTo(document.id);
           const isShut = obstacles.some(({ kind }) => kind === 'caution');
