@@ -47,6 +47,53 @@ test('closed in mid-session with the server gone: it is where it was, and arrive
   await elsewhere.close();
 });
 
+test('another movement, found by typing with the server gone, is done, outlives a reload, and is in the log', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await startWith(page, 'Ilse', ['Goblet squat']);
+  await allSent(page);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await server.kill();
+
+  // By keyboard alone.
+  await page.keyboard.press('m');
+  const field = page.getByRole('searchbox', { name: 'Find what to do instead' });
+  await expect(field).toBeFocused();
+  const dialog = page.getByRole('dialog', { name: 'Instead of goblet squat' });
+  await expect(dialog.getByRole('button', { name: 'Swap for bodyweight squat' })).toContainText('easier: load');
+  await page.keyboard.type('plnk');
+  await expect(dialog.getByRole('button', { name: 'Swap for forearm plank' })).toBeVisible();
+  // Escape empties the field first, then closes.
+  await page.keyboard.press('Escape');
+  await expect(field).toHaveValue('');
+  await page.keyboard.press('Escape');
+  await expect(field).toBeHidden();
+  await expect(page.getByRole('heading', { name: 'Goblet squat' })).toBeVisible();
+  await page.keyboard.press('m');
+  await page.keyboard.type('forearm plank');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('button', { name: 'Swap for forearm plank' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Forearm plank' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Undo: swap to forearm plank/ })).toBeVisible();
+  // What is easier than it came along.
+  await expect(page.getByRole('button', { name: 'Swap for knee plank' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Forearm plank' })).toBeVisible();
+  await page.keyboard.press(' ');
+  await page.keyboard.press('e');
+  await page.keyboard.press('=');
+
+  await server.start();
+  await allSent(page);
+  await page.getByRole('button', { name: 'Finish', exact: true }).click();
+  await page.getByRole('button', { name: 'Finish and write it down' }).click();
+  await expect(page.getByText('From this device.')).toBeHidden();
+  await expect(page.getByText('Swapped goblet squat for forearm plank')).toBeVisible();
+});
+
 test('two tabs run one session: no number is lost, none counted twice', async ({ context, server }) => {
   const one = await context.newPage();
   await signIn(one, server);

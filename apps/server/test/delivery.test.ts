@@ -7,9 +7,12 @@ import {
   type SessionBrief,
   type SessionEvent,
 } from '@waxwing/core/session';
-import type { EventsPage, SessionAnswer } from '@waxwing/core/api';
+import type { EventsPage, SessionAnswer, StudioLibrary } from '@waxwing/core/api';
 import { v4, v7 } from 'uuid';
-import { TestServer, type SignedInClient } from './testServer.ts';
+import { Library } from '../src/library/library.ts';
+import { libraryFiles } from '../src/library/libraryFiles.ts';
+import { StudioSetup } from '../src/setup/studioSetup.ts';
+import { PASSWORD, TestServer, type SignedInClient } from './testServer.ts';
 
 const SQUAT = 'waxwing:bodyweight-squat';
 const BOX = 'waxwing:box-squat';
@@ -84,6 +87,60 @@ describe('events of other versions', () => {
     const nobody = await server.anonymous().get('/api/me').expect(401);
     expect(me.headers['waxwing-epoch']).toMatch(/^[0-9a-f-]{36}$/);
     expect(nobody.headers['waxwing-epoch']).toBe(me.headers['waxwing-epoch']);
+  });
+});
+
+describe('movements brought in mid-session', () => {
+  const PLANK = 'waxwing:forearm-plank';
+  const briefOf = async (sessionId: string) =>
+    (await owner.get(`/api/sessions/${sessionId}/brief`).expect(200)).body as SessionBrief;
+  const idsIn = ({ revisions }: SessionBrief) => revisions.map(({ document }) => document.id);
+
+  test('are in the brief of the next device, and the log calls what was done by its name', async () => {
+    const brief = await owner.start(clientId, [SQUAT], DAY);
+    expect(idsIn(brief)).not.toContain(PLANK);
+    const { revisions } = (await owner.get('/api/library').expect(200)).body as StudioLibrary;
+    const plank = revisions.find(({ document }) => document.id === PLANK)!;
+    const squat = brief.clients[0]!.items[0]!;
+    const done = setOf(
+      { ...brief, clients: [{ ...brief.clients[0]!, items: [{ ...squat, movementId: PLANK, revisionId: plank.revisionId }] }] },
+      v4(),
+    );
+    const brought: EventDraft = { type: 'movements-brought', payload: { revisionIds: [plank.revisionId, v4()] } };
+    const events = owner.stamp(brief.sessionId, [...openSession(brief), brought, ...done], AT);
+    expect((await owner.send(brief.sessionId, events)).refused).toEqual([]);
+    expect(idsIn(await briefOf(brief.sessionId))).toContain(PLANK);
+    const answer = (await owner.get(`/api/sessions/${brief.sessionId}`).expect(200)).body as SessionAnswer;
+    expect(answer.names[PLANK]).toBe('Forearm plank');
+    expect(answer.log.lanes[0]!.items[0]!.sets[0]!.segments[0]!.movementId).toBe(PLANK);
+    // Said again, or of what is there, it changes nothing.
+    await owner.send(brief.sessionId, owner.stamp(brief.sessionId, [brought], AT));
+    expect(idsIn(await briefOf(brief.sessionId)).filter((id) => id === PLANK)).toHaveLength(1);
+  });
+
+  test('are the studio’s own: another’s revision is not pinned, and nothing breaks', async () => {
+    const brief = await owner.start(clientId, [SQUAT], DAY);
+    const setup = server.app.get(StudioSetup);
+    const studioId = await setup.studio('Elsewhere', 'Etc/UTC');
+    const stranger = await setup.trainer(studioId, {
+      name: 'Sam Stranger',
+      login: 'stranger',
+      password: PASSWORD,
+      role: 'owner',
+    });
+    await server.app.get(Library).importPack(studioId, stranger.trainerId, libraryFiles());
+    const theirs = await server.app.get(Library).current(studioId);
+    const revisionIds = theirs.revisions.slice(0, 50).map(({ revisionId }) => revisionId);
+    const events = owner.stamp(
+      brief.sessionId,
+      [...openSession(brief), { type: 'movements-brought', payload: { revisionIds } }],
+      AT,
+    );
+    expect((await owner.send(brief.sessionId, events)).refused).toEqual([]);
+    expect((await briefOf(brief.sessionId)).revisions).toHaveLength(brief.revisions.length);
+    const tooMany = { revisionIds: Array.from({ length: 401 }, () => v4()) };
+    const refused = owner.stamp(brief.sessionId, [{ type: 'movements-brought', payload: tooMany }], AT);
+    expect((await owner.send(brief.sessionId, refused)).refused[0]!.problems[0]!.path).toBe('payload.revisionIds');
   });
 });
 

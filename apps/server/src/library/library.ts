@@ -139,6 +139,11 @@ export class Library {
     return (await this.revisions.findBy({ id: In([...ids]) })).map(asRevision);
   }
 
+  /** Those of these that are this studio's; whatever else was asked for is nobody's business. */
+  async revisionsOf(studioId: string, ids: readonly string[]): Promise<MovementRevision[]> {
+    return ids.length === 0 ? [] : (await this.revisions.findBy({ studioId, id: In([...ids]) })).map(asRevision);
+  }
+
   async vocabularyById(id: string): Promise<Vocabulary> {
     return (await this.vocabularies.findOneByOrFail({ id })).document;
   }

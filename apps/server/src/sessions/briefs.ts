@@ -13,13 +13,14 @@ import {
 import type { ClientSummary } from '@waxwing/core/api';
 import type { PickedMovement, StartSession } from '@waxwing/core/shapes';
 import { v7 as uuid } from 'uuid';
+import type { EntityManager } from 'typeorm';
 import type { Reads } from '../database/reads.ts';
 import type { SignedIn } from '../accounts/actor.ts';
 import { Library } from '../library/library.ts';
 import { Stances } from '../stances/stances.ts';
 import { PlaceEntity } from '../studio/place.entity.ts';
 import { History } from './history.ts';
-import type { BriefPins, SessionEntity } from './session.entities.ts';
+import { SessionEntity, type BriefPins } from './session.entities.ts';
 
 const REPS_MOST = 1000;
 
@@ -116,6 +117,26 @@ export class Briefs {
       });
     }
     return place?.inventory ?? null;
+  }
+
+  /**
+   * Pins these too, as far as they are this studio's and of a movement that the session didn't have: it was taken from the library in
+   * the middle of the hour. Nothing is ever taken off again. Answers whether anything was new.
+   */
+  async bring(manager: EntityManager, sessionId: string, revisionIds: readonly string[]): Promise<boolean> {
+    const { studioId, pins } = await manager.findOneByOrFail(SessionEntity, { id: sessionId });
+    const pinned = new Set(pins.revisionIds);
+    const asked = await this.library.revisionsOf(
+      studioId,
+      revisionIds.filter((id) => !pinned.has(id)),
+    );
+    if (asked.length === 0) return false;
+    const held = new Set((await this.library.revisionsById(pins.revisionIds)).map(({ document }) => document.id));
+    const ofMovement = new Map(asked.map(({ document, revisionId }) => [document.id, revisionId]));
+    const fresh = [...ofMovement].flatMap(([movementId, revisionId]) => (held.has(movementId) ? [] : [revisionId]));
+    if (fresh.length === 0) return false;
+    await manager.update(SessionEntity, { id: sessionId }, { pins: { ...pins, revisionIds: [...pins.revisionIds, ...fresh] } });
+    return true;
   }
 
   async assemble(session: SessionEntity): Promise<SessionBrief> {

@@ -7,6 +7,7 @@ import {
   foldSession,
   indexBrief,
   projectLog,
+  type BriefIndex,
   type SessionEvent,
   type SessionLog,
 } from '@waxwing/core/session';
@@ -130,18 +131,23 @@ export class EventLog {
       live.fold.add(events);
       return { ...live, cursor };
     }
-    const whole = await manager.findOneByOrFail(SessionEntity, { id: session.id });
-    return { fold: new SessionFold(events), index: indexBrief(await this.briefs.assemble(whole)), cursor };
+    return { fold: new SessionFold(events), index: await this.indexOf(manager, session.id), cursor };
+  }
+
+  private async indexOf(manager: EntityManager, sessionId: string): Promise<BriefIndex> {
+    return indexBrief(await this.briefs.assemble(await manager.findOneByOrFail(SessionEntity, { id: sessionId })));
   }
 
   /** Takes in what was just inserted and writes what that changes in the log. */
   private async goOn(manager: EntityManager, session: SessionHead, live: LiveSession): Promise<LiveSession> {
-    const { fold, index } = live;
+    const { fold } = live;
     const before = fold.state;
     const next = await this.read(manager, session, live);
     if (fold.state.status === 'ended') this.checkFold(session, fold);
+    const isMore = before.brought !== fold.state.brought && (await this.briefs.bring(manager, session.id, fold.state.brought));
+    const index = isMore ? await this.indexOf(manager, session.id) : live.index;
     await saveProjection(manager, session, before, fold.state, index);
-    return next;
+    return { ...next, index };
   }
 
   /** At the end of a session everything is folded at once: a difference would be a fault of ours, and is said. */

@@ -1,5 +1,5 @@
 /** Which movement is harder than which, and what is open. */
-export { type Ladder, type LadderPath, type Step, ladderOf, pathTo, reach, rungs } from './ladder.ts';
+export { type Ladder, type LadderPath, type Step, ladderOf, nearest, pathTo, reach, rungs } from './ladder.ts';
 export { ladderText } from './ladderText.ts';
 export type { LibraryProblem } from './libraryCheck.ts';
 export { isOpenTo } from './openTo.ts';

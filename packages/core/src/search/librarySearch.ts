@@ -53,6 +53,8 @@ export interface LibrarySearch {
 const HITS = 50;
 /** What a plain movement of its kind is ahead of a special one. */
 const COMMON = 1.2;
+/** What is worth more than being common: having all the words in one's names. */
+const CALLED_SO = 1.5;
 /** What is found by a sentence comes after every name. */
 const BY_WORDS = 20;
 /** What a word is worth that stands in what is said of a movement, of one in its names. */
@@ -91,6 +93,8 @@ interface Taken {
 
 /** Who asks, and what for. */
 interface Asked {
+  /** The words as they were typed. */
+  readonly typed: readonly string[];
   readonly people: ReadonlyMap<string, QueryTerm>;
   /** Stems of the words in people's names. */
   readonly nameWords: ReadonlySet<string>;
@@ -109,6 +113,8 @@ class Search implements LibrarySearch {
   private readonly shorthands: ReadonlyMap<string, readonly string[]>;
   private readonly spelling: Spelling;
   private readonly names: NameIndex;
+  /** Names, as `isNamedAsTyped` compares them. */
+  private readonly asTyped: ReadonlySet<string>;
   private readonly faults: FaultPhrases;
   private readonly costs: TermCosts;
   private readonly texts: MiniSearch<{ id: number; text: string }>;
@@ -140,6 +146,9 @@ class Search implements LibrarySearch {
     this.names = new NameIndex(
       documents.map(({ name, otherNames }) => [name, ...otherNames].map((each) => this.spelledOut(each))),
     );
+    this.asTyped = new Set(
+      documents.flatMap(({ name, otherNames }) => [name, ...otherNames].map((each) => wordsIn(each).map(singular).join(' '))),
+    );
     this.faults = new FaultPhrases(vocabulary.faultTypes ?? [], (text) => this.spelledOut(text));
     const rungOf = rungs(ladder);
     this.costs = new TermCosts(documents, this.lexicon, (id) => rungOf.get(id) ?? 0);
@@ -169,7 +178,7 @@ class Search implements LibrarySearch {
     });
     this.spelling = new Spelling(this.shorthands, {
       stems: [...this.names.stems(), ...this.termWords, ...this.textWords],
-      isKnown: (word) => this.isKnown(word),
+      isKnown: (word, isLast) => this.isKnown(word, isLast),
       isWhole: (word) => this.names.has(stemOf(word)) || this.termWords.has(stemOf(word)),
       frequency: (stem) => this.names.frequency(stem),
       written: (stem) => this.written.get(stem) ?? stem,
@@ -180,8 +189,8 @@ class Search implements LibrarySearch {
     const names = peopleTermsOf(people);
     const nameWords = new Set([...names.keys()].flatMap((key) => key.split(' ')));
     const typed = wordsTyped(query);
-    const { words, corrected } = this.spelling.understood(typed, nameWords);
-    const asked: Asked = { people: names, nameWords, limit, doneBy };
+    const { words, corrected } = this.spelled(typed, nameWords);
+    const asked: Asked = { typed, people: names, nameWords, limit, doneBy };
     const { terms, found, unmet = [], neighboursOf } = this.take(words, asked);
     const valueOf = <Kind extends Meaning['kind']>(kind: Kind) => meaningOf(terms, kind);
     return {
@@ -193,6 +202,20 @@ class Search implements LibrarySearch {
       neighboursOf: neighboursOf === undefined ? null : this.documents[neighboursOf]!.id,
       hits: found.slice(0, limit).map(({ movement, foundBy }) => ({ movementId: this.documents[movement]!.id, foundBy })),
     };
+  }
+
+  /** Errors are forgiven in words that nothing knows, and in one that only sentences know when a name is meant. */
+  private spelled(typed: readonly string[], nameWords: ReadonlySet<string>) {
+    const understood = this.spelling.understood(typed, nameWords);
+    if (this.isName(understood.words)) return understood;
+    for (const { words, corrected } of this.spelling.nearly(understood.words, typed)) {
+      if (this.isName(words)) return { words, corrected: [...understood.corrected, corrected] };
+    }
+    return understood;
+  }
+
+  private isName(words: readonly QueryWord[]): boolean {
+    return [...this.names.find(words.map(({ word }) => stemOf(word))).values()].some(({ isExact }) => isExact);
   }
 
   /** The first way to take a query that brings something, from what is most likely meant to what is least. */
@@ -212,6 +235,8 @@ class Search implements LibrarySearch {
     for (const way of this.waysToTake(words, telling, asked)) {
       const taken = way();
       if (taken.found.length > 0) return taken;
+      // A fault is an answer by itself, also one that no movement has.
+      if (taken.terms.length === 1 && meaningOf(taken.terms, 'fault') && !taken.unmet?.length) return taken;
     }
     return { terms: [], found: [], unmet: telling };
   }
@@ -225,7 +250,7 @@ class Search implements LibrarySearch {
     const text = telling.filter(({ from }) => !meant.some((each) => each.from <= from && from < each.to));
     const all = (some: readonly ReadTerm[], unmet: readonly QueryWord[] = []): Taken => ({
       terms: some,
-      found: some.length > 0 ? this.everyOne(some, asked) : [],
+      found: some.length > 0 ? this.everyOne(some, asked, telling) : [],
       unmet,
     });
     const named = (some: readonly QueryWord[], within: readonly ReadTerm[]): Taken => ({
@@ -237,6 +262,7 @@ class Search implements LibrarySearch {
       found: this.within(this.byWords(some, NONE), within),
     });
     return [
+      () => (this.isNamedAsTyped(words, asked) ? NOTHING_TAKEN : this.asFault(reading.terms, left, asked)),
       () => this.exactly(words, asked),
       () => this.exactly(telling, asked),
       () => this.onLadder(words, asked),
@@ -259,10 +285,25 @@ class Search implements LibrarySearch {
     ];
   }
 
+  /** What is said of a fault in just these words: "hips rotating" is that, though something may be called hip rotations. */
+  private asFault(terms: readonly ReadTerm[], left: readonly QueryWord[], asked: Asked): Taken {
+    const isFault = left.length === 0 && terms.length === 1 && meaningOf(terms, 'fault') !== undefined;
+    return isFault ? { terms, found: this.everyOne(terms, asked) } : NOTHING_TAKEN;
+  }
+
+  /** Whether something bears these words for a name, in this order and form but for the plural. */
+  private isNamedAsTyped(words: readonly QueryWord[], { typed }: Asked): boolean {
+    const places = [...new Set(words.map(({ from }) => from))];
+    return this.asTyped.has(places.map((from) => singular(typed[from]!)).join(' '));
+  }
+
   /** A name, and nothing more; other movements that have it in theirs, or are told of with these words, come after. */
   private exactly(words: readonly QueryWord[], asked: Asked): Taken {
-    const fits = this.names.find(words.map(({ word }) => stemOf(word)));
-    if (![...fits.values()].some(({ isExact }) => isExact)) return NOTHING_TAKEN;
+    if (!this.isName(words)) {
+      // "Pull over" is one word, whatever else may be pulled or over something.
+      const joined = [{ word: words.map(({ word }) => word).join(''), from: words[0]?.from ?? 0 }];
+      return words.length === 2 && this.isName(joined) ? this.exactly(joined, asked) : NOTHING_TAKEN;
+    }
     const named = this.within(this.named(words, asked), []);
     // Sentences needn't be looked at when names fill the list.
     if (named.length >= asked.limit) return { terms: [], found: named };
@@ -293,16 +334,18 @@ class Search implements LibrarySearch {
   /** The stem of a word that stands in the library. */
   private noted(word: string): string {
     const stem = stemOf(word);
-    if (!this.written.has(stem)) this.written.set(stem, word);
+    const known = this.written.get(stem);
+    // The plainest of its forms is shown.
+    if (known === undefined || word.length < known.length) this.written.set(stem, word);
     return stem;
   }
 
-  /** Or may become so: the last word is rarely typed to its end. */
-  private isKnown(word: string): boolean {
+  /** Stands in names, terms or sentences; the last word, which is rarely typed to its end, may become one that does. */
+  private isKnown(word: string, isLast = true): boolean {
     const stem = stemOf(word);
-    if (isFiller(word) || this.names.has(stem) || this.termWords.has(stem)) return true;
+    if (isFiller(word) || this.names.has(stem) || this.termWords.has(stem) || this.textWords.has(stem)) return true;
+    if (!isLast) return false;
     if (this.names.beginningWith(stem).length > 0 || this.names.beginningWith(word).length > 0) return true;
-    if (this.textWords.has(stem)) return true;
     if (this.texts.search(stem, { processTerm: (term) => term, prefix: stem.length > 2 }).length > 0) return true;
     return [...this.termWords].some((each) => each.startsWith(word));
   }
@@ -415,9 +458,14 @@ class Search implements LibrarySearch {
   }
 
   /** Every movement that terms leave. */
-  private everyOne(terms: readonly ReadTerm[], { doneBy }: Asked): Found[] {
+  private everyOne(terms: readonly ReadTerm[], { doneBy }: Asked, words: readonly QueryWord[] = []): Found[] {
     const foundBy = meaningOf(terms, 'fault') ? 'fault' : 'meaning';
-    const all = this.documents.map((_, movement): Found => ({ movement, cost: -this.standing(movement, doneBy), foundBy }));
+    // "Seated press" is what sits and pushes; what is called so too comes first.
+    const called = words.length > 1 ? words.map(({ word }) => this.names.with(stemOf(word))) : [];
+    const all = this.documents.map((_, movement): Found => {
+      const share = called.filter((having) => having.has(movement)).length / Math.max(1, called.length);
+      return { movement, cost: -this.standing(movement, doneBy) - CALLED_SO * share, foundBy };
+    });
     return this.within(all, terms);
   }
 
@@ -470,6 +518,10 @@ function meaningOf<Kind extends Meaning['kind']>(terms: readonly ReadTerm[], kin
   return terms
     .map(({ meaning }) => meaning)
     .find((meaning): meaning is Extract<Meaning, { kind: Kind }> => meaning.kind === kind);
+}
+
+function singular(word: string): string {
+  return word.length > 3 && !word.endsWith('ss') ? word.replace(/s$/, '') : word;
 }
 
 /** The query without a term that was read in it. */

@@ -78,7 +78,9 @@ export function queryTermsOf(
     for (const name of names) {
       const words = wordsOf(name);
       if (words.length === 0 || words.length > TERM_WORDS_MOST) continue;
-      const keys = new Set([termKey(words), anyOrderKey(words), stemOf(words.join(''))]);
+      // "Lower leg" is a place, "leg lowering" isn't; what somebody sees or has is said in any order.
+      const isSaid = term.meaning.kind === 'fault' || term.meaning.kind === 'caution';
+      const keys = new Set([termKey(words), isSaid ? anyOrderKey(words) : '', stemOf(words.join(''))]);
       keys.delete('');
       for (const key of keys) terms.set(key, joined(terms.get(key), term));
     }

@@ -5,8 +5,8 @@ import { lettersWrong, stemOf } from './words.ts';
 export interface KnownWords {
   /** Words of names and terms, as stems: what an error may have been meant for. */
   readonly stems: Iterable<string>;
-  /** Whether a word says something as it is, also as the beginning of one. */
-  isKnown(word: string): boolean;
+  /** Whether a word says something as it is; the last one also as the beginning of one. */
+  isKnown(word: string, isLast: boolean): boolean;
   /** Whether a word stands as it is in a name or a term. */
   isWhole(word: string): boolean;
   /** In how many names a word stands. */
@@ -50,13 +50,30 @@ export class Spelling {
     const words = typed.flatMap((word, from): QueryWord[] => {
       const spelled = this.shorthands.get(word);
       if (spelled) return spelled.map((each) => ({ word: each, from }));
-      if (names.has(stemOf(word)) || this.known.isKnown(word)) return [{ word, from }];
+      if (names.has(stemOf(word)) || this.known.isKnown(word, from === typed.length - 1)) return [{ word, from }];
       const taken = this.apart(word) ?? this.likest(word);
       if (!taken) return [{ word, from }];
       corrected.push({ typed: word, taken: taken.join(' ') });
       return taken.map((each) => ({ word: each, from }));
     });
     return { words, corrected };
+  }
+
+  /**
+   * The same with one word that stands in sentences only, and in no name, taken for a name's word one letter away: "hip trust". The
+   * caller says whether that makes a name.
+   */
+  *nearly(words: readonly QueryWord[], typed: readonly string[]): Generator<{ words: QueryWord[]; corrected: Corrected }> {
+    for (const [at, { word, from }] of words.entries()) {
+      if (word.length < 4 || this.known.frequency(stemOf(word)) > 0) continue;
+      const taken = this.likest(word, 1);
+      if (!taken) continue;
+      const instead = taken.map((each) => ({ word: each, from }));
+      yield {
+        words: [...words.slice(0, at), ...instead, ...words.slice(at + 1)],
+        corrected: { typed: typed[from]!, taken: taken.join(' ') },
+      };
+    }
   }
 
   /** Two words that were run together. */
@@ -68,14 +85,13 @@ export class Spelling {
     return null;
   }
 
-  private likest(word: string): string[] | null {
-    const most = word.length >= TWO_FROM ? 2 : word.length >= 3 ? 1 : 0;
+  private likest(word: string, most = word.length >= TWO_FROM ? 2 : word.length >= 3 ? 1 : 0): string[] | null {
     const stem = stemOf(word);
     let best: { readonly stem: string; readonly wrong: number; readonly weight: number } | null = null;
     for (let length = stem.length - most; length <= word.length + most; length += 1) {
       for (const each of this.stems.get(length) ?? []) {
         const wrong = Math.min(lettersWrong(stem, each, most), lettersWrong(word, each, most));
-        if (wrong > most) continue;
+        if (wrong > most || each === stem) continue;
         const weight = this.known.frequency(each) + (each[0] === word[0] ? SAME_FIRST : 0);
         if (!best || wrong < best.wrong || (wrong === best.wrong && weight > best.weight)) best = { stem: each, wrong, weight };
       }

@@ -16,7 +16,7 @@ export function wordsTyped(query: string): string[] {
 }
 
 /** Endings that say nothing about what is meant, longest first. */
-const ENDINGS = ['ing', 'es', 'ed', 's', 'e'] as const;
+const ENDINGS = ['ings', 'ing', 'es', 'ed', 's', 'e'] as const;
 
 const stems = new Map<string, string>();
 /** Somebody who makes words up fills no memory. */

@@ -318,6 +318,11 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     item.target = event.payload.target;
     item.nextChange = event.payload.change ?? null;
   },
+  'movements-brought': (draft, event) => {
+    const known = new Set(draft.state.brought);
+    const fresh = event.payload.revisionIds.filter((id) => !known.has(id));
+    if (fresh.length > 0) draft.ownList('brought').push(...fresh);
+  },
   'movement-swapped': (draft, event) => {
     const { payload } = event;
     const place = draft.placeOfItem(payload.itemId);

@@ -1,7 +1,9 @@
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { KNEES_IN, movementDocument } from '../test/smallLibrary.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
+import type { SessionBrief } from './brief.ts';
 import { movementsForFloor } from './briefMovements.ts';
+import { revisionsToBring, withRevisions } from './broughtMovements.ts';
 
 const FIRST = { sets: 1, reps: 1, reserve: 0 };
 const up = (to: string) => ({ to, levers: ['range' as const], shownFirst: FIRST });
@@ -32,4 +34,33 @@ test('of the starter library that is a part, not the whole', () => {
   const needed = movementsForFloor(['waxwing:goblet-squat', 'waxwing:knee-push-up'], movements);
   expect(needed.has('waxwing:box-squat')).toBe(true);
   expect(needed.size).toBeLessThan(movements.length * 0.6);
+});
+
+describe('a movement taken from the library in mid-session', () => {
+  const revision = (id: string, part: object = {}, revisionId = `r-${id}`) => ({
+    revisionId,
+    number: 1,
+    document: movementDocument({ ...bare, id, ...part }),
+  });
+  const briefOf = (...revisions: ReturnType<typeof revision>[]) => ({ revisions }) as unknown as SessionBrief;
+  const library = [
+    revision('w:easy', { harder: [up('w:wanted')] }),
+    revision('w:wanted'),
+    revision('w:held', { harder: [up('w:wanted')] }, 'r-newer'),
+    revision('w:elsewhere'),
+  ];
+
+  test('comes with its ladder, itself first; what the session has stays as it has it', () => {
+    const brief = briefOf(revision('w:held'));
+    const brought = revisionsToBring(brief, 'w:wanted', library);
+    expect(brought.map(({ document }) => document.id)).toEqual(['w:wanted', 'w:easy']);
+    const after = withRevisions(brief, [...brought, revision('w:held', {}, 'r-newer')]);
+    expect(after.revisions.map(({ revisionId }) => revisionId)).toEqual(['r-w:held', 'r-w:wanted', 'r-w:easy']);
+  });
+
+  test('is nothing new the second time', () => {
+    const brief = withRevisions(briefOf(), revisionsToBring(briefOf(), 'w:wanted', library));
+    expect(revisionsToBring(brief, 'w:wanted', library)).toEqual([]);
+    expect(withRevisions(brief, library.slice(0, 3))).toBe(brief);
+  });
 });

@@ -37,6 +37,7 @@ import {
 } from '../movement/terms.ts';
 import {
   ACTORS,
+  BROUGHT_MAX,
   CHANGE_KINDS,
   END_REASONS,
   KIND_PATTERN,
@@ -204,6 +205,11 @@ export class NextSetPlanned {
   @Maybe() @One(() => SegmentChange) change?: SegmentChange;
 }
 
+/** Movements taken from the library in mid-session, by their revisions: what they are, and what may be needed round them. */
+export class MovementsBrought {
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(BROUGHT_MAX) @IsId({ each: true }) revisionIds!: string[];
+}
+
 export class MovementSwapped {
   @IsId() itemId!: string;
   @Matches(MOVEMENT_ID_PATTERN) fromMovementId!: string;
@@ -279,6 +285,7 @@ export interface EventPayloads {
   'effort-rated': EffortRated;
   'load-changed': LoadChanged;
   'next-set-planned': NextSetPlanned;
+  'movements-brought': MovementsBrought;
   'movement-swapped': MovementSwapped;
   'pain-reported': PainReported;
   note: NoteWritten;
@@ -307,6 +314,7 @@ export const PAYLOAD_SHAPES: { readonly [T in EventType]: new () => EventPayload
   'effort-rated': EffortRated,
   'load-changed': LoadChanged,
   'next-set-planned': NextSetPlanned,
+  'movements-brought': MovementsBrought,
   'movement-swapped': MovementSwapped,
   'pain-reported': PainReported,
   note: NoteWritten,

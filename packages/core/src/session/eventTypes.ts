@@ -18,6 +18,7 @@ export const EVENT_TYPES = [
   'effort-rated',
   'load-changed',
   'next-set-planned',
+  'movements-brought',
   'movement-swapped',
   'pain-reported',
   'note',
@@ -67,6 +68,9 @@ export type ChangeKind = (typeof CHANGE_KINDS)[number];
 /** What kind of pain was reported: all of these stop the set; none is a diagnosis. */
 export const PAIN_KINDS = ['sharp', 'joint', 'radiating', 'chest-or-faint', 'other'] as const;
 export type PainKind = (typeof PAIN_KINDS)[number];
+
+/** Revisions that one event brings into a session: a movement with its ladder. */
+export const BROUGHT_MAX = 400;
 
 /** A device sends at most this many at once. */
 export const EVENT_BATCH_MAX = 500;

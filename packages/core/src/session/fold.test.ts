@@ -89,6 +89,7 @@ function everything(): SessionEvent[] {
     ...where,
     payload: { movementId: 'waxwing:easy', kind: 'repeat', text: 'The same', reasons: [] },
   });
+  a.add({ type: 'movements-brought', payload: { revisionIds: ['0190d000-0000-7000-8000-000000000001'] } });
   a.add({ type: 'set-up-noted', ...where, payload: { movementId: 'waxwing:easy', setUp: { benchHeight: 'low' } } });
   b.see(a);
   b.add({

@@ -29,6 +29,7 @@ export {
 } from './actions.ts';
 export { amountPerSide, segmentAmount, totalAmount } from './amount.ts';
 export type { ClientBrief, DueDecision, FaultRate, MovementHistory, SessionBrief } from './brief.ts';
+export { revisionsToBring, withRevisions } from './broughtMovements.ts';
 export { type BriefIndex, indexBrief } from './briefIndex.ts';
 export { movementsForFloor } from './briefMovements.ts';
 export { neighbour } from './clientAdvice.ts';

@@ -170,6 +170,8 @@ export interface SessionState {
   /** The last of each client and movement. */
   readonly setUps: readonly SetUpState[];
   readonly proposals: readonly ProposalState[];
+  /** Revisions that the session began without. */
+  readonly brought: readonly string[];
   readonly notes: readonly { readonly at: string; readonly clientId: string | null; readonly text: string }[];
   /** Highest logical time seen: the next event takes one more. */
   readonly lamport: number;

@@ -26,6 +26,7 @@ function nothingYet(): Mutable<SessionState> {
     decisions: [],
     setUps: [],
     proposals: [],
+    brought: [],
     notes: [],
     lamport: 0,
   };
@@ -63,7 +64,9 @@ export class StateDraft {
   }
 
   /** One of the state's own lists, to write into. */
-  ownList<K extends 'lanes' | 'pains' | 'decisions' | 'setUps' | 'proposals' | 'notes'>(key: K): Mutable<SessionState>[K] {
+  ownList<K extends 'lanes' | 'pains' | 'decisions' | 'setUps' | 'proposals' | 'brought' | 'notes'>(
+    key: K,
+  ): Mutable<SessionState>[K] {
     const { state } = this;
     return (state[key] = this.own(state[key]));
   }

@@ -77,6 +77,7 @@ const PAYLOADS: Payloads = {
     .map(([setId, inNumbers]) => ({ setId, effort: 'about-right' as const, ...(inNumbers && { reserve: 2 }) })),
   'load-changed': anyItem.map(({ itemId }) => ({ itemId, load: { kind: 'single' as const, value: 8, unit: 'kg' as const } })),
   'next-set-planned': anyItem.map(({ itemId }) => ({ itemId, target: 12 })),
+  'movements-brought': fc.nat(3).map((n) => ({ revisionIds: [id('d', n), id('d', n + 1)] })),
   'movement-swapped': fc.tuple(anyItem, anyMovement, anySet).map(([{ itemId, movementId, dose, load }, to, setId]) => ({
     itemId,
     fromMovementId: movementId,

@@ -1,5 +1,8 @@
 import { neighbour, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
-import { useCallback, useMemo, useState } from 'react';
+import { lowerFirst } from '@waxwing/core/movement';
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
+import { Dialog } from '../../shared/Dialog.tsx';
+import { Loading } from '../../shared/states.tsx';
 import { BottomBar } from './BottomBar.tsx';
 import { CorrectionCard } from './CorrectionCard.tsx';
 import { CuesAtRest } from './CuesAtRest.tsx';
@@ -13,6 +16,9 @@ import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';
 import { useKeys, type KeyBinding } from './useKeys.ts';
 
+/** The search comes when it is first asked for: Floor is there sooner without it. */
+const SwapSearch = lazy(() => import('./SwapSearch.tsx'));
+
 interface LanePanelProps {
   readonly live: FloorSession;
   readonly index: BriefIndex;
@@ -25,6 +31,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
   const { lane, set, isWorking, correction, movement, item } = situation;
   const [showsPain, setShowsPain] = useState(false);
   const [showsKeys, setShowsKeys] = useState(false);
+  const [findsSwap, setFindsSwap] = useState(false);
   const { laneId } = lane;
 
   const taps = useMemo<LaneTaps>(() => {
@@ -74,6 +81,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       run: isWorking && correction?.changes[0] ? () => taps.change(correction.changes[0]!) : undefined,
     },
     { keys: ['x'], shown: 'X', what: 'swap for the easier one', run: easier ? () => taps.swap(easier.movementId) : undefined },
+    { keys: ['m'], shown: 'M', what: 'swap for another movement', run: () => setFindsSwap(true) },
     {
       keys: ['o'],
       shown: 'O',
@@ -108,12 +116,21 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
     { keys: ['?'], shown: '?', what: 'these keys', run: () => setShowsKeys(true) },
   ];
   const showKeys = useCallback(() => setShowsKeys(true), []);
-  useKeys(bindings, !showsPain && !showsKeys);
+  const findSwap = useCallback(() => setFindsSwap(true), []);
+  useKeys(bindings, !showsPain && !showsKeys && !findsSwap);
 
   return (
     <>
       <div className="grid min-h-0 flex-1 content-start gap-x-5 lg:grid-cols-[11rem_minmax(0,1fr)_20.5rem] lg:content-stretch">
-        <LaneRail index={index} state={state} situation={situation} easier={easier} taps={taps} onSwitchLane={onSwitchLane} />
+        <LaneRail
+          index={index}
+          state={state}
+          situation={situation}
+          easier={easier}
+          taps={taps}
+          onFindSwap={findSwap}
+          onSwitchLane={onSwitchLane}
+        />
         <main className="contain-content flex min-h-0 flex-col min-w-0 px-4 py-3 lg:overflow-y-auto lg:px-0">
           <MovementHead taps={taps} index={index} situation={situation} />
           {set && !isWorking ? (
@@ -136,6 +153,13 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
           taps={taps}
           onClose={() => setShowsPain(false)}
         />
+      )}
+      {findsSwap && (
+        <Dialog title={`Instead of ${lowerFirst(movement.document.name)}`} onClose={() => setFindsSwap(false)}>
+          <Suspense fallback={<Loading what="the search" />}>
+            <SwapSearch live={live} index={index} situation={situation} taps={taps} onClose={() => setFindsSwap(false)} />
+          </Suspense>
+        </Dialog>
       )}
       {showsKeys && <KeyHelp bindings={bindings} onClose={() => setShowsKeys(false)} />}
     </>

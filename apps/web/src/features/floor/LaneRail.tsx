@@ -2,7 +2,7 @@ import { lowerFirst } from '@waxwing/core/movement';
 import type { RungStep } from '@waxwing/core/loading';
 import type { BriefIndex, ItemState, LaneSituation, SessionState } from '@waxwing/core/session';
 import clsx from 'clsx';
-import { ArrowDown, Check } from 'lucide-react';
+import { ArrowDown, Check, Search } from 'lucide-react';
 import { memo } from 'react';
 import type { LaneTaps } from './laneTaps.ts';
 
@@ -12,11 +12,12 @@ interface LaneRailProps {
   readonly situation: LaneSituation;
   readonly easier: RungStep | null;
   readonly taps: LaneTaps;
+  readonly onFindSwap: () => void;
   readonly onSwitchLane: (by: number) => void;
 }
 
 /** What this lane does, in order; a tap goes there. */
-export function LaneRail({ index, state, situation, easier, taps, onSwitchLane }: LaneRailProps) {
+export function LaneRail({ index, state, situation, easier, taps, onFindSwap, onSwitchLane }: LaneRailProps) {
   const { lane, client } = situation;
   return (
     <nav
@@ -37,16 +38,21 @@ export function LaneRail({ index, state, situation, easier, taps, onSwitchLane }
           onGo={taps.goTo}
         />
       ))}
-      {easier && (
-        <button
-          type="button"
-          className="border-base-content/60 min-h-14 w-44 shrink-0 cursor-pointer rounded-xl border px-3 py-2 text-left leading-tight lg:mt-auto lg:w-full"
-          onClick={() => taps.swap(easier.movementId)}
-        >
-          <ArrowDown aria-hidden="true" size={16} className="mr-1 inline" />
-          Swap for {lowerFirst(easier.name)}
+      <div className="flex shrink-0 gap-1 lg:mt-auto lg:flex-col">
+        {easier && (
+          <button
+            type="button"
+            className="border-base-content/60 min-h-14 w-44 cursor-pointer rounded-xl border px-3 py-2 text-left leading-tight lg:w-full"
+            onClick={() => taps.swap(easier.movementId)}
+          >
+            <ArrowDown aria-hidden="true" size={16} className="mr-1 inline" />
+            Swap for {lowerFirst(easier.name)}
+          </button>
+        )}
+        <button type="button" className="btn btn-ghost min-h-14 justify-start px-3 text-left" onClick={onFindSwap}>
+          <Search aria-hidden="true" size={16} className="shrink-0" /> Another movement
         </button>
-      )}
+      </div>
     </nav>
   );
 }

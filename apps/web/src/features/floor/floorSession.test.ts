@@ -6,6 +6,7 @@ import {
   sayBestCue,
   seeFault,
   setsOf,
+  swapFor,
   type SessionBrief,
   type SessionEvent,
   type StartSession,
@@ -170,6 +171,54 @@ describe('a live session', () => {
     const [mine, theirs] = live.getSnapshot().state.lanes;
     expect(mine!.sets).toEqual([]);
     expect(theirs!.sets[0]!.endedAt).not.toBeNull();
+  });
+
+  describe('a movement that the session began without', () => {
+    const PLANK = 'waxwing:forearm-plank';
+    const library = starterLibrary().movements.map((document) => ({ revisionId: v4(), number: 1, document }));
+    const swap = (live: FloorSession) => live.act(laneId, (context) => swapFor(context, PLANK, []));
+    const doing = (live: FloorSession) => live.situation(laneId)?.movement.document.id;
+
+    test('is brought once, can be done, and is there after a reload without a server', async () => {
+      const live = await open();
+      expect(live.getSnapshot().index.movement(brief.clients[0]!.clientId, PLANK)).toBeNull();
+      await Promise.all([live.bring(PLANK, library), swap(live)]);
+      await live.bring(PLANK, library);
+      expect(doing(live)).toBe(PLANK);
+      const brought = live.getSnapshot().state.brought;
+      expect(brought).toContain(library.find(({ document }) => document.id === PLANK)!.revisionId);
+      expect((await store.events(brief.sessionId)).filter(({ type }) => type === 'movements-brought')).toHaveLength(1);
+      live.close();
+      expect(doing(await open())).toBe(PLANK);
+    });
+
+    test('undo takes the swap back and leaves the movement there', async () => {
+      const live = await open();
+      await live.bring(PLANK, library);
+      await swap(live);
+      await live.undo(laneId);
+      expect(doing(live)).toBe(SQUAT);
+      await swap(live);
+      expect(doing(live)).toBe(PLANK);
+    });
+
+    test('brought by another device it is asked for from the server, and nobody’s tap waits for that', async () => {
+      const live = await open();
+      const pinned = library.filter(({ document }) => document.id === PLANK);
+      let answer: (response: Response) => void = () => undefined;
+      jest.spyOn(globalThis, 'fetch').mockImplementation(() => new Promise((resolve) => (answer = resolve)));
+      await live.append(() => [
+        { type: 'movements-brought', payload: { revisionIds: pinned.map(({ revisionId }) => revisionId) } },
+      ]);
+      await live.act(laneId, countRep);
+      expect(counted(live)).toBe(1);
+      answer(Response.json({ ...brief, revisions: [...brief.revisions, ...pinned] }, { headers: { 'waxwing-epoch': v4() } }));
+      const known = () => live.getSnapshot().index.revision(PLANK);
+      for (let i = 0; i < 200 && !known(); i += 1) await new Promise((resolve) => setTimeout(resolve, 5));
+      expect(known()).toBeDefined();
+      await swap(live);
+      expect(doing(live)).toBe(PLANK);
+    });
   });
 
   test('without brief and without a server it says why', async () => {

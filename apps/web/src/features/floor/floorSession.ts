@@ -4,6 +4,7 @@ import {
   lastTap,
   openSession,
   rememberSituations,
+  revisionsToBring,
   type ActionContext,
   type BriefIndex,
   type EventDraft,
@@ -14,6 +15,7 @@ import {
   type SessionEvent,
   type SessionState,
 } from '@waxwing/core/session';
+import type { MovementRevision } from '@waxwing/core/movement';
 import type { EventsPage } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { api } from '../../shared/api.ts';
@@ -34,11 +36,13 @@ export type Action = (context: ActionContext) => readonly EventDraft[];
 export class FloorSession {
   private snapshot: LiveSnapshot;
   private readonly fold: SessionFold;
+  /** What was brought when the server was last asked for it: it isn't asked twice for the same. */
+  private askedFor: readonly string[] | null = null;
   private readonly listeners = new Set<() => void>();
   /** Taps one after the other: each decides on what the one before has left. */
   private queue: Promise<unknown> = Promise.resolve();
   private readonly stopListening: () => void;
-  private readonly situationOf: ReturnType<typeof rememberSituations>;
+  private situationOf: ReturnType<typeof rememberSituations>;
   /** Of each lane, with the state that it was found in. */
   private readonly lastTaps = new Map<string, { readonly lane: LaneState | undefined; readonly tap: LastTap | null }>();
 
@@ -66,6 +70,8 @@ export class FloorSession {
     }
     const live = new FloorSession(store, outbox, brief, await store.events(sessionId));
     if (live.snapshot.state.status === 'not-started') await live.append(() => openSession(brief));
+    // Brought, but not kept here: the device was cut off in between.
+    await live.show(live.snapshot.state, true);
     void live.catchUp();
     return live;
   }
@@ -112,6 +118,19 @@ export class FloorSession {
     return this.enqueue(() => this.keep(drafts()));
   }
 
+  /**
+   * Takes a movement of the library, and what may be needed round it, into a session that began without: for this device, and by an
+   * event for whichever else goes on with it.
+   */
+  bring(movementId: string, library: readonly MovementRevision[]): Promise<void> {
+    return this.enqueue(async () => {
+      const revisions = revisionsToBring(this.snapshot.index.brief, movementId, library);
+      if (revisions.length === 0) return;
+      const payload = { revisionIds: revisions.map(({ revisionId }) => revisionId) };
+      await this.keep([{ type: 'movements-brought', payload }], undefined, revisions);
+    });
+  }
+
   /** Another payload for something that was kept. */
   amend(eventId: string, draft: EventDraft): Promise<void> {
     return this.append(() => [this.correctionOf(eventId, draft)]);
@@ -147,15 +166,15 @@ export class FloorSession {
     return next;
   }
 
-  private async keep(drafts: readonly EventDraft[], tap?: string): Promise<void> {
+  private async keep(drafts: readonly EventDraft[], tap?: string, revisions?: readonly MovementRevision[]): Promise<void> {
     if (drafts.length === 0) return;
     const { index, state } = this.snapshot;
-    this.takeIn(await this.store.append(index.brief.sessionId, drafts, state.lamport, new Date(), tap));
+    await this.takeIn(await this.store.append(index.brief.sessionId, drafts, state.lamport, new Date(), tap, revisions));
     this.outbox.flushSoon();
   }
 
   private async readAgain(): Promise<void> {
-    this.takeIn(await this.store.events(this.snapshot.index.brief.sessionId));
+    await this.takeIn(await this.store.events(this.snapshot.index.brief.sessionId));
   }
 
   /** What another device did to this session; without a network it is asked for another time. */
@@ -163,7 +182,7 @@ export class FloorSession {
     const { sessionId } = this.snapshot.index.brief;
     try {
       const fresh = await takeInFromServer(this.store, sessionId);
-      await this.enqueue(() => Promise.resolve(this.takeIn(fresh)));
+      await this.enqueue(() => this.takeIn(fresh));
     } catch {
       // What this device keeps is enough to go on with; what it sends is refused, and said, by the outbox.
     }
@@ -171,12 +190,49 @@ export class FloorSession {
     await this.store.putTogether(sessionId).catch(() => undefined);
   }
 
-  private takeIn(events: readonly SessionEvent[]): void {
+  private async takeIn(events: readonly SessionEvent[]): Promise<void> {
     const { state } = this.fold.add(events);
-    if (state === this.snapshot.state) return;
-    this.snapshot = { ...this.snapshot, state };
+    if (state !== this.snapshot.state) await this.show(state);
+  }
+
+  /** At once, but for what was brought since (or at all: `looksAgain`), which the store is asked for first. */
+  private async show(state: SessionState, looksAgain = false): Promise<void> {
+    let { index } = this.snapshot;
+    if ((looksAgain || state.brought !== this.snapshot.state.brought) && lacksBrought(index, state)) {
+      index = this.indexOf((await this.store.brief(index.brief.sessionId)) ?? index.brief);
+      // Nobody's tap waits for the server.
+      if (lacksBrought(index, state) && state.brought !== this.askedFor) void this.askForBrought(state.brought);
+    }
+    this.snapshot = { index, state };
     for (const listener of this.listeners) listener();
   }
+
+  /** What another device brought, or this one was cut off from keeping. Without an answer the hour goes on without it. */
+  private async askForBrought(brought: readonly string[]): Promise<void> {
+    this.askedFor = brought;
+    const { sessionId } = this.snapshot.index.brief;
+    try {
+      const { revisions } = await api.get<SessionBrief>(`sessions/${sessionId}/brief`);
+      await this.store.holdRevisions(sessionId, revisions);
+      await this.enqueue(() => this.show(this.fold.state, true));
+    } catch {
+      this.askedFor = null;
+    }
+  }
+
+  /** With everything that was found by the brief before found anew. */
+  private indexOf(brief: SessionBrief): BriefIndex {
+    const index = indexBrief(brief);
+    this.situationOf = rememberSituations(index);
+    this.lastTaps.clear();
+    return index;
+  }
+}
+
+function lacksBrought({ brief }: BriefIndex, { brought }: SessionState): boolean {
+  if (brought.length === 0) return false;
+  const held = new Set(brief.revisions.map(({ revisionId }) => revisionId));
+  return brought.some((revisionId) => !held.has(revisionId));
 }
 
 /** Answers what was new here. */

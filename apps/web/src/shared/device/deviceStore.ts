@@ -1,4 +1,12 @@
-import { LAMPORT_MAX, stampEvent, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
+import type { MovementRevision } from '@waxwing/core/movement';
+import {
+  LAMPORT_MAX,
+  stampEvent,
+  withRevisions,
+  type EventDraft,
+  type SessionBrief,
+  type SessionEvent,
+} from '@waxwing/core/session';
 import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
 import { v4, v7 } from 'uuid';
 
@@ -87,6 +95,14 @@ export class DeviceStore {
     await this.db.put('briefs', brief);
   }
 
+  /** Revisions that a session was brought elsewhere. Answers its brief with them; nothing when the session isn't here any more. */
+  async holdRevisions(sessionId: string, revisions: readonly MovementRevision[]): Promise<SessionBrief | undefined> {
+    const transaction = this.db.transaction(['briefs'], 'readwrite');
+    const brief = await putRevisions(transaction, sessionId, revisions);
+    await transaction.done;
+    return brief;
+  }
+
   async events(sessionId: string): Promise<SessionEvent[]> {
     const transaction = this.db.transaction(['events', 'pieces']);
     const [single, pieces] = await Promise.all([
@@ -98,7 +114,8 @@ export class DeviceStore {
 
   /**
    * Gives drafts their place and keeps them, all or none, before anybody sees them: what is on screen is what is kept. The
-   * sequence is drawn in the same transaction, so that two tabs of one sign-in never use a number twice.
+   * sequence is drawn in the same transaction, so that two tabs of one sign-in never use a number twice. Revisions that the events
+   * speak of go into the session's brief with them.
    */
   async append(
     sessionId: string,
@@ -106,8 +123,11 @@ export class DeviceStore {
     seenLamport: number,
     at: Date,
     tap?: string,
+    revisions: readonly MovementRevision[] = [],
   ): Promise<SessionEvent[]> {
-    const transaction = this.db.transaction(['events', 'meta'], 'readwrite', { durability: 'relaxed' });
+    const stores = ['events', 'meta', ...(revisions.length > 0 ? (['briefs'] as const) : [])] as const;
+    const transaction = this.db.transaction([...stores], 'readwrite', { durability: 'relaxed' });
+    if (revisions.length > 0) await putRevisions(transaction, sessionId, revisions);
     const meta = transaction.objectStore('meta');
     const known = (await meta.get('replica')) as Replica | undefined;
     const replica = known ?? { key: 'replica', replicaId: v4(), nextSeq: 1, lamport: 0 };
@@ -333,6 +353,20 @@ export class DeviceStore {
     this.channel.close();
     this.db.close();
   }
+}
+
+/** A session's brief with more revisions, in a transaction over the briefs. */
+async function putRevisions(
+  transaction: Writing,
+  sessionId: string,
+  revisions: readonly MovementRevision[],
+): Promise<SessionBrief | undefined> {
+  const briefs = transaction.objectStore('briefs');
+  const brief = await briefs.get(sessionId);
+  if (!brief) return undefined;
+  const more = withRevisions(brief, revisions);
+  if (more !== brief) await briefs.put(more);
+  return more;
 }
 
 /** All that is kept of a session, in a transaction over everything. */
