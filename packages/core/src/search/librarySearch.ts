@@ -255,11 +255,11 @@ class Search implements LibrarySearch {
     });
     const named = (some: readonly QueryWord[], within: readonly ReadTerm[]): Taken => ({
       terms: within,
-      found: this.within(this.named(some, asked), within),
+      found: this.within(this.named(some, asked), within, asked.limit),
     });
     const worded = (some: readonly QueryWord[], within: readonly ReadTerm[]): Taken => ({
       terms: within,
-      found: this.within(this.byWords(some, NONE), within),
+      found: this.within(this.byWords(some, NONE), within, asked.limit),
     });
     return [
       () => (this.isNamedAsTyped(words, asked) ? NOTHING_TAKEN : this.asFault(reading.terms, left, asked)),
@@ -271,16 +271,16 @@ class Search implements LibrarySearch {
       () => this.likeFault(words, meant, THE_SAME, asked),
       () => named(text, meant),
       () => this.likeFault(words, meant, VERY_LIKE, asked),
-      () => this.saidAs(text, meant),
+      () => this.saidAs(text, meant, asked),
       () => this.unfinished(words, asked),
       () => named(left, terms),
       () => this.likeFault(words, meant, LIKE_ENOUGH, asked),
-      () => this.mostly(text, meant, MOST_OF_IT),
+      () => this.mostly(text, meant, MOST_OF_IT, asked),
       () => worded(left, terms),
       () => worded(text, meant),
       // Part of it was read, and nothing is like the rest.
       () => all(terms, left),
-      () => this.mostly(text, meant, SOME_OF_IT),
+      () => this.mostly(text, meant, SOME_OF_IT, asked),
       () => all(meant, text),
     ];
   }
@@ -304,11 +304,11 @@ class Search implements LibrarySearch {
       const joined = [{ word: words.map(({ word }) => word).join(''), from: words[0]?.from ?? 0 }];
       return words.length === 2 && this.isName(joined) ? this.exactly(joined, asked) : NOTHING_TAKEN;
     }
-    const named = this.within(this.named(words, asked), []);
+    const named = this.within(this.named(words, asked), [], asked.limit);
     // Sentences needn't be looked at when names fill the list.
     if (named.length >= asked.limit) return { terms: [], found: named };
     const known = new Set(named.map(({ movement }) => movement));
-    return { terms: [], found: [...named, ...this.within(this.byWords(words, known), [])] };
+    return { terms: [], found: [...named, ...this.within(this.byWords(words, known), [], asked.limit)] };
   }
 
   /** What is said of a movement, apart from its names. */
@@ -354,7 +354,7 @@ class Search implements LibrarySearch {
   private onLadder(words: readonly QueryWord[], asked: Asked): Taken {
     const { terms, rest } = readQuery(words, this.directions, asked.people);
     const direction = meaningOf(terms, 'direction');
-    const [best] = direction ? this.within(this.named(tellingOf(rest), asked), []) : [];
+    const [best] = direction ? this.within(this.named(tellingOf(rest), asked), [], 1) : [];
     if (!direction || !best) return NOTHING_TAKEN;
     return { terms, found: this.neighbours(best.movement, direction.direction), neighboursOf: best.movement };
   }
@@ -383,7 +383,7 @@ class Search implements LibrarySearch {
   }
 
   /** Movements with a cue that says just this, or has it in it: "spread the floor". */
-  private saidAs(words: readonly QueryWord[], terms: readonly ReadTerm[]): Taken {
+  private saidAs(words: readonly QueryWord[], terms: readonly ReadTerm[], { limit }: Asked): Taken {
     if (words.length < 2) return { terms, found: [] };
     const said = ` ${words.map(({ word }) => stemOf(word)).join(' ')} `;
     const found = new Map<number, Found>();
@@ -391,11 +391,11 @@ class Search implements LibrarySearch {
       if (!text.includes(said)) continue;
       for (const movement of movements) found.set(movement, { movement, cost: -this.standing(movement), foundBy: 'words' });
     }
-    return { terms, found: this.within([...found.values()], terms) };
+    return { terms, found: this.within([...found.values()], terms, limit) };
   }
 
   /** Movements whose names, or what is said of them, have most of the words, those that tell most first. */
-  private mostly(words: readonly QueryWord[], terms: readonly ReadTerm[], least: number): Taken {
+  private mostly(words: readonly QueryWord[], terms: readonly ReadTerm[], least: number, { limit }: Asked): Taken {
     const nothing: Taken = { terms, found: [] };
     const total = this.documents.length;
     const scores = new Map<number, number>();
@@ -421,7 +421,7 @@ class Search implements LibrarySearch {
         ? []
         : [{ movement, cost: BY_WORDS - 10 * (score / whole) - this.standing(movement) / 4, foundBy: 'words' }],
     );
-    return { terms, found: this.within(found, terms), unmet };
+    return { terms, found: this.within(found, terms, limit), unmet };
   }
 
   private fits(rest: readonly QueryWord[]): Map<number, NameFit> {
@@ -448,25 +448,27 @@ class Search implements LibrarySearch {
   }
 
   /** What terms leave of something found, best first. */
-  private within(found: readonly Found[], terms: readonly ReadTerm[]): Found[] {
-    return found
-      .flatMap((each): Found[] => {
-        const cost = this.costs.of(each.movement, terms);
-        return cost === null ? [] : [{ ...each, cost: each.cost + cost }];
-      })
-      .sort((a, b) => a.cost - b.cost || a.movement - b.movement);
+  private within(found: readonly Found[], terms: readonly ReadTerm[], most: number): Found[] {
+    const left = found.flatMap((each): Found[] => {
+      const cost = this.costs.of(each.movement, terms);
+      return cost === null ? [] : [{ ...each, cost: each.cost + cost }];
+    });
+    return bestOf(left, most);
   }
 
   /** Every movement that terms leave. */
-  private everyOne(terms: readonly ReadTerm[], { doneBy }: Asked, words: readonly QueryWord[] = []): Found[] {
+  private everyOne(terms: readonly ReadTerm[], { doneBy, limit }: Asked, words: readonly QueryWord[] = []): Found[] {
     const foundBy = meaningOf(terms, 'fault') ? 'fault' : 'meaning';
     // "Seated press" is what sits and pushes; what is called so too comes first.
     const called = words.length > 1 ? words.map(({ word }) => this.names.with(stemOf(word))) : [];
-    const all = this.documents.map((_, movement): Found => {
-      const share = called.filter((having) => having.has(movement)).length / Math.max(1, called.length);
-      return { movement, cost: -this.standing(movement, doneBy) - CALLED_SO * share, foundBy };
-    });
-    return this.within(all, terms);
+    const found: Found[] = [];
+    for (let movement = 0; movement < this.documents.length; movement += 1) {
+      const cost = this.costs.of(movement, terms);
+      if (cost === null) continue;
+      const calledSo = called.filter((having) => having.has(movement)).length / Math.max(1, called.length);
+      found.push({ movement, cost: cost - this.standing(movement, doneBy) - CALLED_SO * calledSo, foundBy });
+    }
+    return bestOf(found, limit);
   }
 
   private byWords(rest: readonly QueryWord[], known: ReadonlySet<number>): Found[] {
@@ -503,6 +505,15 @@ class Search implements LibrarySearch {
       })
       .sort((a, b) => a.cost - b.cost);
   }
+}
+
+/** Best first, as many as are looked at: to put thousands in order takes longer than to find them. */
+function bestOf(found: readonly Found[], most: number): Found[] {
+  const dearest = found.length > most ? Float64Array.from(found, ({ cost }) => cost).sort()[most - 1]! : Infinity;
+  return found
+    .filter(({ cost }) => cost <= dearest)
+    .sort((a, b) => a.cost - b.cost || a.movement - b.movement)
+    .slice(0, most);
 }
 
 /** Whether somebody means it who types it among other words: a muscle, a thing or a pattern may only be part of a name. */

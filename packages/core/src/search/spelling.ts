@@ -26,10 +26,12 @@ const TWO_FROM = 6;
 /** Who errs, errs seldom in the first letter. */
 const SAME_FIRST = 1000;
 
+const A = 'a'.charCodeAt(0);
+
 /** Spells out shorthands, and forgives errors where nothing knows a word. */
 export class Spelling {
-  /** By how many letters they have. */
-  private readonly stems = new Map<number, string[]>();
+  /** By how many letters they have, with which letters these are. */
+  private readonly stems = new Map<number, { readonly stem: string; readonly letters: number }[]>();
 
   constructor(
     private readonly shorthands: ReadonlyMap<string, readonly string[]>,
@@ -39,8 +41,9 @@ export class Spelling {
       // Nobody mistypes a word for a number.
       if (/\d/.test(stem)) continue;
       const alike = this.stems.get(stem.length);
-      if (alike) alike.push(stem);
-      else this.stems.set(stem.length, [stem]);
+      const known = { stem, letters: lettersOf(stem) };
+      if (alike) alike.push(known);
+      else this.stems.set(stem.length, [known]);
     }
   }
 
@@ -87,9 +90,12 @@ export class Spelling {
 
   private likest(word: string, most = word.length >= TWO_FROM ? 2 : word.length >= 3 ? 1 : 0): string[] | null {
     const stem = stemOf(word);
+    const [inWord, inStem] = [lettersOf(word), lettersOf(stem)];
     let best: { readonly stem: string; readonly wrong: number; readonly weight: number } | null = null;
     for (let length = stem.length - most; length <= word.length + most; length += 1) {
-      for (const each of this.stems.get(length) ?? []) {
+      for (const { stem: each, letters } of this.stems.get(length) ?? []) {
+        // A wrong letter is one that the other lacks, and one that it lacks: most words are ruled out by that.
+        if (bits(letters ^ inStem) > 2 * most && bits(letters ^ inWord) > 2 * most) continue;
         const wrong = Math.min(lettersWrong(stem, each, most), lettersWrong(word, each, most));
         if (wrong > most || each === stem) continue;
         const weight = this.known.frequency(each) + (each[0] === word[0] ? SAME_FIRST : 0);
@@ -98,4 +104,21 @@ export class Spelling {
     }
     return best && [this.known.written(best.stem)];
   }
+}
+
+/** A bit for each letter that a word has; letters beyond the alphabet share one. */
+function lettersOf(word: string): number {
+  let letters = 0;
+  for (let at = 0; at < word.length; at += 1) {
+    const place = word.charCodeAt(at) - A;
+    letters |= 1 << (place >= 0 && place < 26 ? place : 26);
+  }
+  return letters;
+}
+
+function bits(letters: number): number {
+  let left = letters;
+  let count = 0;
+  for (; left !== 0; count += 1) left &= left - 1;
+  return count;
 }
