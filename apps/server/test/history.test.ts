@@ -3,9 +3,22 @@ import type { CueOutcome } from '@waxwing/core/movement';
 import { firstName } from '@waxwing/core/client';
 import { rankCues, tallyKey } from '@waxwing/core/coaching';
 import { foldSession, indexBrief, laneSituation, openSession, type EventDraft, type SessionBrief } from '@waxwing/core/session';
+import {
+  changedLibrary,
+  type ClientSummary,
+  type HistoryAnswer,
+  type LastTime,
+  type LibraryAnswer,
+  type PracticeAnswer,
+  type SessionAnswer,
+  type SessionSummary,
+  type StudioLibrary,
+} from '@waxwing/core/api';
 import type Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { v4 } from 'uuid';
+import { stringify } from 'yaml';
+import type { ImportReport } from '../src/library/library.ts';
 import type { SignedInClient } from './testServer.ts';
 import { TestServer } from './testServer.ts';
 
@@ -192,4 +205,49 @@ test('what is asked while somebody waits goes by an index: every statement that 
   }
   expect(asked.size).toBeGreaterThan(20);
   expect(walked).toEqual([]);
+});
+
+test('what was done under an id of before is the past of the one that it has now, joined with what was done since', async () => {
+  const clientId = await server.client(server.owner, 'Wren Tolliver', {
+    marks: [{ movementId: SQUAT, mark: 'owned', on: '2026-01-01' }],
+  });
+  await session(clientId, '2026-04-01', [[LAMPS, 'fixed']]);
+  await session(clientId, '2026-04-03', [[LAMPS, 'same']]);
+  const before = await maren.get('/api/library').expect(200);
+  const { revisions, version } = before.body as StudioLibrary;
+  const squat = revisions.find(({ document }) => document.id === SQUAT)!.document;
+  const PLAIN = 'waxwing:plain-squat';
+  const aliases = [{ of: 'movement', id: SQUAT, now: PLAIN }];
+  const text = stringify({
+    format: 'waxwing-library/1',
+    vocabulary: { aliases },
+    movements: [{ ...squat, id: PLAIN, name: 'Plain squat' }],
+  });
+  const report = (await maren.post('/api/library/packs', { files: [{ name: 'renamed.yaml', text }] }).expect(200))
+    .body as ImportReport;
+  // Whatever leads to it leads to the new one.
+  expect(report.changed.length).toBeGreaterThan(1);
+
+  const history = (await maren.get(`/api/clients/${clientId}/history`).expect(200)).body as HistoryAnswer;
+  expect(Object.keys(history.movements)).toEqual([PLAIN]);
+  expect(history.movements[PLAIN]).toMatchObject({ localDate: '2026-04-03', lookedSets: 2, outcomes: [{}, {}] });
+  const practice = (await maren.get(`/api/clients/${clientId}/practice`).expect(200)).body as PracticeAnswer;
+  expect(practice[PLAIN]).toHaveLength(2);
+  const [lane] = (await maren.start(clientId, [PLAIN], '2026-04-05')).clients;
+  expect(lane!.book.client[tallyKey(`${PLAIN}/knees-in`, LAMPS)]).toEqual({ trials: 2, score: 1, fixed: 1 });
+  expect(lane!.faultRates[`${PLAIN}/knees-in`]).toEqual({ looked: 2, shown: 2 });
+  const record = (await maren.get(`/api/clients/${clientId}`).expect(200)).body as ClientSummary;
+  expect(record.marks).toMatchObject([{ movementId: PLAIN, mark: 'owned' }]);
+  const last = (await maren.get(`/api/clients/${clientId}/last-time`).expect(200)).body as LastTime[];
+  expect(last.map(({ movementId }) => movementId)).toEqual([PLAIN]);
+
+  // A device that had the library before asks for what came since, and has the one in place of the other.
+  const since = (await maren.get(`/api/library?since=${version}`).expect(200)).body as LibraryAnswer;
+  const ids = changedLibrary(before.body as StudioLibrary, since).revisions.map(({ document }) => document.id);
+  expect(ids).toContain(PLAIN);
+  expect(ids).not.toContain(SQUAT);
+  // The log of then says what was done, by the name of then.
+  const sessions = (await maren.get(`/api/sessions?clientId=${clientId}`).expect(200)).body as SessionSummary[];
+  const answer = (await maren.get(`/api/sessions/${sessions.at(-1)!.sessionId}`).expect(200)).body as SessionAnswer;
+  expect(answer.names[SQUAT]).toBe(squat.name);
 });

@@ -203,10 +203,10 @@ describe('reads over many', () => {
     }
     const ids = floors.map(({ brief }) => brief.clients[0]!.clientId);
     const books = await history.tallies(studioId, ids);
-    const rates = await history.faultRates(ids);
+    const rates = await history.faultRates(studioId, ids);
     for (const id of ids) {
       expect(books.get(id)).toEqual((await history.tallies(studioId, [id])).get(id));
-      expect(rates.get(id)).toEqual((await history.faultRates([id])).get(id));
+      expect(rates.get(id)).toEqual((await history.faultRates(studioId, [id])).get(id));
       // A fault on both sides is one fault of the set.
       expect(rates.get(id)![FAULT]).toEqual({ shown: 1, looked: 1 });
     }

@@ -30,7 +30,7 @@ export class Today {
     const booked = await this.bookingClients.findBy({ bookingId: In(bookings.map((booking) => booking.id)) });
     const known = new Map((await this.clients.list(actor)).map((client) => [client.clientId, client]));
     const ids = [...new Set(booked.map((each) => each.clientId))].filter((id) => known.has(id));
-    const due = await this.history.due(ids);
+    const due = await this.history.due(actor.studioId, ids);
     const last = await this.sessions.lastOf(ids);
     const names = new Map((await this.movements.findBy({ studioId: actor.studioId })).map((each) => [each.id, each.name]));
 

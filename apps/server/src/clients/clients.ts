@@ -1,6 +1,7 @@
 import { BadRequestException, ConflictException, GoneException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { kitOf } from '@waxwing/core/loading';
+import type { Renames } from '@waxwing/core/movement';
 import type { ClientSummary } from '@waxwing/core/api';
 import { clientProblems, type ClientDocument } from '@waxwing/core/shapes';
 import { In, IsNull } from 'typeorm';
@@ -13,8 +14,13 @@ import { Clock } from '../http/clock.ts';
 import { Library } from '../library/library.ts';
 import { ClientAssignmentEntity, ClientEntity, ClientTombstoneEntity } from './client.entities.ts';
 
-function summaryOf({ document, id, version }: ClientEntity): ClientSummary {
-  return { ...document, clientId: id, version };
+/** Marks and set-ups that were given to a movement under another id are those of the movement that it is now. */
+function summaryOf({ document, id, version }: ClientEntity, renames: Renames): ClientSummary {
+  const now = <T extends { movementId: string }>(given: readonly T[]) =>
+    given.map((each) => ({ ...each, movementId: renames.movement(each.movementId) }));
+  if (renames.isEmpty) return { ...document, clientId: id, version };
+  const { marks, setUps } = document;
+  return { ...document, ...(marks && { marks: now(marks) }), ...(setUps && { setUps: now(setUps) }), clientId: id, version };
 }
 
 /** Clients as their trainer sees them. Another trainer's are not forbidden but not there: their existence is private too. */
@@ -38,14 +44,16 @@ export class Clients {
   async list(actor: SignedIn): Promise<ClientSummary[]> {
     const ids = await this.assignedIds(actor);
     const found = await this.clients.find({ where: { studioId: actor.studioId, id: In([...ids]) }, order: { name: 'ASC' } });
-    return found.map(summaryOf);
+    const renames = await this.library.renames(actor.studioId);
+    return found.map((client) => summaryOf(client, renames));
   }
 
   /** All of these clients, in this order; not found when any is not the trainer's own. */
   async mine(actor: SignedIn, clientIds: readonly string[]): Promise<ClientSummary[]> {
     const isMine = await this.isMine(actor, clientIds);
     const found = isMine ? await this.clients.findBy({ studioId: actor.studioId, id: In([...clientIds]) }) : [];
-    const byId = new Map(found.map((client) => [client.id, summaryOf(client)]));
+    const renames = await this.library.renames(actor.studioId);
+    const byId = new Map(found.map((client) => [client.id, summaryOf(client, renames)]));
     return clientIds.map((id) => {
       const client = byId.get(id);
       if (!client) throw new NotFoundException({ message: 'No such client among yours' });
@@ -86,6 +94,7 @@ export class Clients {
   /** Takes somebody in. Asked again with the same id it answers who is there. */
   async takeIn(actor: SignedIn, clientId: string, document: ClientDocument): Promise<ClientSummary> {
     await this.refuseUnsound(actor, document);
+    const renames = await this.library.renames(actor.studioId);
     return this.transactions.run(async (manager) => {
       if (await manager.existsBy(ClientTombstoneEntity, { clientId })) {
         throw new GoneException({ message: 'This client was deleted' });
@@ -93,13 +102,13 @@ export class Clients {
       const known = await manager.findOneBy(ClientEntity, { id: clientId });
       if (known) {
         if (!(await this.isMine(actor, [clientId]))) throw new ConflictException({ message: 'That client id is taken' });
-        return summaryOf(known);
+        return summaryOf(known, renames);
       }
       const now = this.clock.now().toISOString();
       const client = { id: clientId, studioId: actor.studioId, name: document.name, document, createdAt: now, version: 1 };
       await manager.insert(ClientEntity, client);
       await manager.insert(ClientAssignmentEntity, this.assignment(actor.studioId, clientId, actor.trainerId));
-      return summaryOf(client);
+      return summaryOf(client, renames);
     });
   }
 
@@ -123,12 +132,13 @@ export class Clients {
 
   private async write(actor: SignedIn, clientId: string, next: (client: ClientEntity) => ClientDocument): Promise<ClientSummary> {
     await this.mine(actor, [clientId]);
+    const renames = await this.library.renames(actor.studioId);
     return this.transactions.run(async (manager) => {
       const client = await manager.findOneByOrFail(ClientEntity, { studioId: actor.studioId, id: clientId });
       client.document = next(client);
       client.name = client.document.name;
       client.version += 1;
-      return summaryOf(await manager.save(client));
+      return summaryOf(await manager.save(client), renames);
     });
   }
 

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { MovementRevision, Vocabulary } from '@waxwing/core/movement';
+import { renamesOf, type MovementRevision, type Renames, type Vocabulary } from '@waxwing/core/movement';
 import { changedLibrary, type LibraryAnswer, type StudioLibrary } from '@waxwing/core/api';
 import {
   PROBLEMS_MOST,
@@ -83,6 +83,8 @@ export class Library {
   private readonly kept = new Map<string, CurrentLibrary>();
   private readonly bodies = new WeakMap<CurrentLibrary, Promise<LibraryBody>>();
 
+  private readonly renamesIn = new WeakMap<Vocabulary, Renames>();
+
   /** The library as it stands; the same object until it is changed. */
   async current(studioId: string): Promise<CurrentLibrary> {
     const number = await this.numberOf(this.studios, studioId);
@@ -120,6 +122,14 @@ export class Library {
   /** A database that was put back to an earlier state counts on from there: its numbers mean something else then. */
   private versionOf(number: number): string {
     return `${number}-${this.database.epoch}`;
+  }
+
+  /** Ids as they are now, of ids as they were logged. */
+  async renames(studioId: string): Promise<Renames> {
+    const library = await this.current(studioId);
+    const known = this.renamesIn.get(library.vocabulary) ?? renamesOf(library.vocabulary.aliases);
+    this.renamesIn.set(library.vocabulary, known);
+    return known;
   }
 
   private async numberOf(studios: Pick<Reads<StudioEntity>, 'findOneOrFail'>, id: string): Promise<number> {
@@ -187,6 +197,10 @@ export class Library {
           return { studioId, id, name, family, currentRevisionId, changedIn };
         }),
       );
+      // Its revisions stay, for the sessions that were done with them.
+      for (const { of, id } of pack.value.vocabulary.aliases ?? []) {
+        if (of === 'movement' && before.has(id)) await manager.delete(MovementEntity, { studioId, id });
+      }
       if (hasOtherVocabulary || changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
       return { changed, unchanged: pack.value.movements.length - changed.length };
     });

@@ -45,7 +45,7 @@ export class ClientExports {
       exportedAt: this.clock.now().toISOString(),
       client,
       measurements: await this.measurements.of(actor, clientId),
-      history: await this.history.of(client),
+      history: await this.history.of(actor.studioId, client),
       sessions: await Promise.all(
         sessions.map(async (session) => ({
           sessionId: session.id,

@@ -45,13 +45,13 @@ export class Briefs {
     const revisionOf = new Map(library.revisions.map((revision) => [revision.document.id, revision]));
     const inventory = await this.inventoryOf(studioId, form, clients[0]!);
     const clientIds = clients.map((client) => client.clientId);
-    const due = await this.history.due(clientIds);
+    const due = await this.history.due(studioId, clientIds);
     const books = await this.history.tallies(studioId, clientIds);
-    const rates = await this.history.faultRates(clientIds);
+    const rates = await this.history.faultRates(studioId, clientIds);
     const briefs: ClientBrief[] = [];
     for (const [at, client] of clients.entries()) {
       const lane = form.lanes[at]!;
-      const history = await this.history.movements(client.clientId);
+      const history = await this.history.movements(studioId, client.clientId);
       const dues = due.get(client.clientId) ?? [];
       const own = { ...stances, ...client.stances };
       briefs.push({
@@ -64,7 +64,7 @@ export class Briefs {
         faultRates: rates.get(client.clientId)!,
         history,
         due: dues,
-        setUps: await this.history.setUps(client),
+        setUps: await this.history.setUps(studioId, client),
         ...(client.unit && { unit: client.unit }),
         ...(client.cueStyle && { cueStyle: client.cueStyle }),
         items: lane.movements.map((picked, i) => {

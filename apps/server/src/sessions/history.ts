@@ -8,6 +8,7 @@ import type { PractisedSet } from '@waxwing/core/progress';
 import type { DueDecision, FaultRate, MovementHistory } from '@waxwing/core/session';
 import type { ClientSummary, CueTrialsAnswer, HistoryAnswer, PracticeAnswer } from '@waxwing/core/api';
 import type { Reads } from '../database/reads.ts';
+import { Library } from '../library/library.ts';
 import { LogCueTrialEntity, LogDecisionEntity, LogItemEntity, LogSegmentEntity, LogSetUpEntity } from './session.entities.ts';
 
 /** Earlier sessions that a decision for the next one looks at. */
@@ -62,7 +63,10 @@ function summed(rows: readonly TallyRow[], subject: 'faultId' | 'faultTypeId'): 
   return Object.fromEntries(Object.entries(tallies).filter(([, { trials }]) => trials > 0));
 }
 
-/** What the log says about a client: which cues worked, how often a fault shows, what was lifted, what was decided. */
+/**
+ * What the log says about a client: which cues worked, how often a fault shows, what was lifted, what was decided. The log keeps the ids
+ * that were in use then; what was renamed since, or joined with another, is read under the id that it has now.
+ */
 @Injectable()
 export class History {
   constructor(
@@ -71,12 +75,14 @@ export class History {
     @InjectRepository(LogItemEntity) private readonly items: Reads<LogItemEntity>,
     @InjectRepository(LogDecisionEntity) private readonly decisions: Reads<LogDecisionEntity>,
     @InjectRepository(LogSetUpEntity) private readonly setUpNotes: Reads<LogSetUpEntity>,
+    private readonly library: Library,
   ) {}
 
   /** What each cue did for each of some clients, and for the studio's others: two questions, however many clients. */
   async tallies(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, TallyBook>> {
-    const all = await this.tallyRows('null', '"studioId" = ?', studioId);
-    const own = await this.tallyRows('"clientId"', '"clientId" in (select value from json_each(?))', JSON.stringify(clientIds));
+    const all = await this.tallyRows(studioId, 'null', '"studioId" = ?', studioId);
+    const theirClients = '"clientId" in (select value from json_each(?))';
+    const own = await this.tallyRows(studioId, '"clientId"', theirClients, JSON.stringify(clientIds));
     return new Map(
       clientIds.map((clientId) => {
         const theirs = own.filter((row) => row.clientId === clientId);
@@ -93,19 +99,26 @@ export class History {
   }
 
   /** `by`: a row for each client, or one for all of them. */
-  private tallyRows(by: '"clientId"' | 'null', whose: string, parameter: string): Promise<TallyRow[]> {
-    return this.trials.query<TallyRow[]>(
+  private async tallyRows(studioId: string, by: '"clientId"' | 'null', whose: string, parameter: string): Promise<TallyRow[]> {
+    const renames = await this.library.renames(studioId);
+    const rows = await this.trials.query<TallyRow[]>(
       `select ${by} "clientId", "faultId", "faultTypeId", "cueId", count(*) trials,
          sum(case outcome when 'fixed' then ${TRIAL_VALUE.fixed} when 'better' then ${TRIAL_VALUE.better} else 0 end) score,
          sum(outcome = 'fixed') fixed
        from log_cue_trials where ${whose} group by 1, 2, 3, 4`,
       [parameter],
     );
+    return rows.map((row) => ({
+      ...row,
+      faultId: renames.fault(row.faultId),
+      faultTypeId: renames.faultType(row.faultTypeId),
+      cueId: renames.cue(row.cueId),
+    }));
   }
 
   /** How each cue did against each fault, over all of a studio's clients. */
   async cueTrials(studioId: string): Promise<CueTrialsAnswer> {
-    const tallies = summed(await this.tallyRows('null', '"studioId" = ?', studioId), 'faultId');
+    const tallies = summed(await this.tallyRows(studioId, 'null', '"studioId" = ?', studioId), 'faultId');
     return Object.entries(tallies).map(([key, tally]) => {
       const [faultId = '', cueId = ''] = key.split('|');
       return { faultId, cueId, tally };
@@ -113,32 +126,34 @@ export class History {
   }
 
   /** The last sets of each movement, newest first. */
-  async practice(clientId: string): Promise<PracticeAnswer> {
-    return (await this.practices([clientId])).get(clientId) ?? {};
+  async practice(studioId: string, clientId: string): Promise<PracticeAnswer> {
+    return (await this.practices(studioId, [clientId])).get(clientId) ?? {};
   }
 
   /** The same for several clients, in one question. */
-  async practices(clientIds: readonly string[]): Promise<ReadonlyMap<string, PracticeAnswer>> {
+  async practices(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, PracticeAnswer>> {
     const rows = await this.segments.query<PractisedRow[]>(
       `select done."clientId", done."movementId", "sessionId", "setAmount" amount, clean, effort
        from (select distinct "clientId", "movementId" from log_segments where "clientId" in (select value from json_each(?))) done
        join log_segments each on each.rowid in (
          select rowid from log_segments where "clientId" = done."clientId" and "movementId" = done."movementId" and "isLast" = 1
          order by "startedAt" desc limit ?
-       ) order by done."clientId", done."movementId", each."startedAt" desc`,
+       ) order by each."startedAt" desc`,
       [JSON.stringify(clientIds), SETS_KEPT],
     );
+    const renames = await this.library.renames(studioId);
     const practices = new Map<string, Record<string, PractisedSet[]>>();
     for (const { clientId, movementId, sessionId, amount, clean, effort } of rows) {
       const practice = practices.get(clientId) ?? {};
       practices.set(clientId, practice);
-      (practice[movementId] ??= []).push({ sessionId, amount, clean: clean === null ? null : clean === 1, effort });
+      const sets = (practice[renames.movement(movementId)] ??= []);
+      if (sets.length < SETS_KEPT) sets.push({ sessionId, amount, clean: clean === null ? null : clean === 1, effort });
     }
     return practices;
   }
 
   /** Per client and fault: sets in which it was seen, over sets in which somebody looked at its movement. Whoever saw a fault has looked. */
-  async faultRates(clientIds: readonly string[]): Promise<ReadonlyMap<string, Record<string, FaultRate>>> {
+  async faultRates(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, Record<string, FaultRate>>> {
     const asked = [JSON.stringify(clientIds)];
     // A fault on both sides is one fault of the set, and a movement done on both is looked at once.
     const looked = await this.segments.query<{ clientId: string; movementId: string; looked: number }[]>(
@@ -153,16 +168,24 @@ export class History {
        where "clientId" in (select value from json_each(?)) group by 1, 2, 3`,
       asked,
     );
-    const lookedAt = new Map(looked.map((row) => [`${row.clientId}|${row.movementId}`, row.looked]));
+    const renames = await this.library.renames(studioId);
+    const lookedAt = new Map<string, number>();
+    for (const { clientId, movementId, looked: times } of looked) {
+      const key = `${clientId}|${renames.movement(movementId)}`;
+      lookedAt.set(key, (lookedAt.get(key) ?? 0) + times);
+    }
     const rates = new Map<string, Record<string, FaultRate>>(clientIds.map((clientId) => [clientId, {}]));
     for (const { clientId, faultId, movementId, shown: times } of shown) {
-      rates.get(clientId)![faultId] = { shown: times, looked: lookedAt.get(`${clientId}|${movementId}`) ?? 0 };
+      const theirs = rates.get(clientId)!;
+      const now = renames.fault(faultId);
+      const sofar = theirs[now]?.shown ?? 0;
+      theirs[now] = { shown: sofar + times, looked: lookedAt.get(`${clientId}|${renames.movement(movementId)}`) ?? 0 };
     }
     return rates;
   }
 
   /** By movement: the last times, the last load that was clean, and how often somebody looked. A fixed number of questions, however much was done. */
-  async movements(clientId: string): Promise<Record<string, MovementHistory>> {
+  async movements(studioId: string, clientId: string): Promise<Record<string, MovementHistory>> {
     // By the index, movement by movement: what this costs doesn't grow with the log.
     const recent = await this.items.query<RecentItem[]>(
       `select item."movementId", item."localDate", item.load, item.outcome
@@ -182,12 +205,23 @@ export class History {
        from json_each(?) m`,
       [clientId, clientId, JSON.stringify([...new Set(recent.map(({ movementId }) => movementId))])],
     );
-    const shownOf = new Map(shown.map((row) => [row.movementId, row]));
+    const renames = await this.library.renames(studioId);
+    const shownOf = new Map<string, Pick<ShownRow, 'load' | 'looked'>>();
+    // Newest first by what was last done: of a movement that two were joined into, the later one's clean load counts.
+    const lastDone = new Map(recent.map(({ movementId }, at) => [movementId, at] as const).reverse());
+    for (const row of [...shown].sort((a, b) => lastDone.get(a.movementId)! - lastDone.get(b.movementId)!)) {
+      const now = renames.movement(row.movementId);
+      const known = shownOf.get(now);
+      const looked = Math.min(SETS_KEPT, (known?.looked ?? 0) + row.looked);
+      shownOf.set(now, { load: known?.load ?? row.load, looked });
+    }
     const histories: Record<string, MovementHistory> = {};
-    for (const { movementId, localDate, ...row } of recent) {
+    for (const { localDate, ...row } of recent) {
+      const movementId = renames.movement(row.movementId);
       const load = JSON.parse(row.load) as Load;
       const outcome = JSON.parse(row.outcome) as MovementOutcome;
       const known = histories[movementId];
+      if (known && known.outcomes.length >= OUTCOMES_KEPT) continue;
       const lastClean = shownOf.get(movementId)?.load ?? null;
       histories[movementId] = known
         ? { ...known, outcomes: [...known.outcomes, outcome], loads: [...(known.loads ?? []), load] }
@@ -208,24 +242,25 @@ export class History {
   }
 
   /** What the next load is judged by. */
-  async of(client: ClientSummary): Promise<HistoryAnswer> {
+  async of(studioId: string, client: ClientSummary): Promise<HistoryAnswer> {
     const { clientId } = client;
     return {
-      movements: await this.movements(clientId),
-      due: (await this.due([clientId])).get(clientId) ?? [],
-      setUps: await this.setUps(client),
+      movements: await this.movements(studioId, clientId),
+      due: (await this.due(studioId, [clientId])).get(clientId) ?? [],
+      setUps: await this.setUps(studioId, client),
     };
   }
 
   /** By movement the newest note of a set-up: from the floor, or, where that is later, from the desk. */
-  async setUps(client: ClientSummary): Promise<Record<string, SetUp>> {
+  async setUps(studioId: string, client: ClientSummary): Promise<Record<string, SetUp>> {
     const noted = await this.setUpNotes.find({ where: { clientId: client.clientId }, order: { at: 'ASC' } });
     const all = [...noted, ...(client.setUps ?? [])].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
-    return Object.fromEntries(all.map(({ movementId, setUp }) => [movementId, setUp]));
+    const renames = await this.library.renames(studioId);
+    return Object.fromEntries(all.map(({ movementId, setUp }) => [renames.movement(movementId), setUp]));
   }
 
   /** The newest decision for each movement, newest first. */
-  async due(clientIds: readonly string[]): Promise<Map<string, DueDecision[]>> {
+  async due(studioId: string, clientIds: readonly string[]): Promise<Map<string, DueDecision[]>> {
     const rows = await this.decisions.query<DueRow[]>(
       `select decision."clientId", decision."movementId", kind, text, "localDate", load, target
        from (select distinct "clientId", "movementId" from log_decisions where "clientId" in (select value from json_each(?))) made
@@ -235,9 +270,14 @@ export class History {
        ) order by "localDate" desc, at desc`,
       [JSON.stringify(clientIds)],
     );
+    const renames = await this.library.renames(studioId);
     const due = new Map<string, DueDecision[]>(clientIds.map((id) => [id, []]));
-    for (const { clientId, load, target, ...decision } of rows) {
-      due.get(clientId)?.push({ ...decision, ...(load && { load: JSON.parse(load) as Load }), ...(target && { target }) });
+    for (const { clientId, load, target, ...row } of rows) {
+      const decision = { ...row, movementId: renames.movement(row.movementId) };
+      const theirs = due.get(clientId) ?? [];
+      // The newest comes first: what was decided of the old id before that is answered by it.
+      if (!theirs.some(({ movementId }) => movementId === decision.movementId))
+        theirs.push({ ...decision, ...(load && { load: JSON.parse(load) as Load }), ...(target && { target }) });
     }
     return due;
   }

@@ -25,7 +25,10 @@ export class MarksController {
       for (const { movementId, mark } of given) marks.push({ clientId, movementId, mark });
     }
     const isGiven = new Set(marks.map(({ clientId, movementId }) => `${clientId}|${movementId}`));
-    for (const [clientId, practice] of await this.history.practices(clients.map((client) => client.clientId))) {
+    for (const [clientId, practice] of await this.history.practices(
+      actor.studioId,
+      clients.map((client) => client.clientId),
+    )) {
       for (const [movementId, sets] of Object.entries(practice)) {
         const document = documents.get(movementId);
         const mark = document && masteryOf(document, sets);

@@ -15,12 +15,12 @@ export class PracticeController {
   @Get('practice')
   async practice(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<PracticeAnswer> {
     await this.clients.mine(actor, [clientId]);
-    return this.history.practice(clientId);
+    return this.history.practice(actor.studioId, clientId);
   }
 
   /** Last loads, what is due, and how places are set up: what the next load is judged by. */
   @Get('history')
   async historyOf(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<HistoryAnswer> {
-    return this.history.of(await this.clients.one(actor, clientId));
+    return this.history.of(actor.studioId, await this.clients.one(actor, clientId));
   }
 }

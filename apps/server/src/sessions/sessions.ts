@@ -12,6 +12,7 @@ import { Clients } from '../clients/clients.ts';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
+import { Library } from '../library/library.ts';
 import { MovementEntity } from '../library/library.entities.ts';
 import { Briefs } from './briefs.ts';
 import { EventLog, type SessionHead } from './eventLog.ts';
@@ -35,6 +36,7 @@ export class Sessions {
     private readonly events: EventLog,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
+    private readonly library: Library,
   ) {}
 
   /** Begins a session and answers its brief. Asked again with the same id and the same picks it answers the same brief. */
@@ -188,7 +190,12 @@ export class Sessions {
     const last = (await this.lastOf([clientId])).get(clientId);
     if (!last) return [];
     const items = await this.items.find({ where: { sessionId: last.sessionId, clientId }, order: { place: 'ASC' } });
-    return items.map(({ movementId, load, outcome }) => ({ movementId, load, target: outcome.target }));
+    const renames = await this.library.renames(actor.studioId);
+    return items.map(({ movementId, load, outcome }) => ({
+      movementId: renames.movement(movementId),
+      load,
+      target: outcome.target,
+    }));
   }
 
   /** The last session of each client that ended. */

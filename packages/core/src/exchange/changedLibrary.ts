@@ -26,5 +26,7 @@ export function changedLibrary(known: StudioLibrary | null, answer: LibraryAnswe
   const vocabulary = answer.vocabulary ?? before?.vocabulary ?? {};
   const revisions = new Map((before?.revisions ?? []).map((revision) => [revision.document.id, revision]));
   for (const revision of answer.revisions) revisions.set(revision.document.id, revision);
+  // What was renamed isn't there any more under its old id.
+  for (const { of, id } of vocabulary.aliases ?? []) if (of === 'movement') revisions.delete(id);
   return { version: answer.version, vocabulary, revisions: inLibraryOrder(revisions.values(), vocabulary) };
 }

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import { stringify } from 'yaml';
 import { libraryProblems } from '../ladder/libraryCheck.ts';
+import { renamedDocument, renamesOf, type Alias } from '../movement/aliases.ts';
 import { PACK_FORMAT } from '../movement/libraryPack.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { KNEES_IN, SMALL_VOCABULARY, smallMovements } from '../test/smallLibrary.ts';
@@ -115,4 +116,61 @@ test('the starter library: no error, no hint, every movement at full depth', () 
   if (!read.ok) return;
   expect(libraryProblems(read.value.movements, read.value.vocabulary)).toEqual([]);
   expect(read.value.movements.length).toBeGreaterThanOrEqual(13);
+});
+
+describe('what goes under another id', () => {
+  const aliases: Alias[] = [
+    { of: 'movement', id: 'waxwing:middle', now: 'waxwing:centre' },
+    { of: 'fault-type', id: 'knees-in', now: 'knees-cave' },
+    { of: 'cue', id: 'spread-the-floor', now: 'tear-the-floor' },
+  ];
+  const { faultTypes = [], cues = [] } = SMALL_VOCABULARY;
+  const middle = smallMovements().find(({ id }) => id === 'waxwing:middle')!;
+  const centre = renamedDocument({ ...middle, id: 'waxwing:centre' }, renamesOf(aliases));
+  const renaming = {
+    faultTypes: [{ ...faultTypes.find(({ id }) => id === 'knees-in'), id: 'knees-cave' }],
+    cues: [{ ...cues[0], id: 'tear-the-floor', for: ['knees-cave'] }],
+    aliases,
+  };
+  const existing = { vocabulary: SMALL_VOCABULARY, movements: smallMovements() };
+
+  test('takes the place of what it was, and whatever refers to that refers to it', () => {
+    const read = readPack(pack([centre], renaming), existing);
+    expect(read.packProblems).toEqual([]);
+    if (!read.ok) return;
+    const { movements, vocabulary } = read.value;
+    // The easy one, which isn't in the pack, leads to the new id now.
+    const easy = movements.find(({ id }) => id === 'waxwing:easy')!;
+    expect(easy.harder.map(({ to }) => to)).toContain('waxwing:centre');
+    expect(movements.map(({ id }) => id)).not.toContain('waxwing:middle');
+    expect(vocabulary.faultTypes!.map(({ id }) => id)).not.toContain('knees-in');
+    expect(vocabulary.cues!.map(({ id }) => id)).toEqual(['tear-the-floor']);
+  });
+
+  test('leads to something that there is, and comes from nothing that is still there', () => {
+    const nowhere = { ...renaming, aliases: [{ of: 'movement', id: 'waxwing:gone', now: 'waxwing:never' }] };
+    expect(problemsOf(pack([], nowhere), existing)).toContainEqual(
+      expect.objectContaining({ path: 'vocabulary.aliases.waxwing:gone', message: 'there is no movement waxwing:never' }),
+    );
+    const still = { ...renaming, aliases: [{ of: 'movement', id: 'waxwing:centre', now: 'waxwing:easy' }] };
+    expect(problemsOf(pack([centre], still), existing).map(({ message }) => message)).toContain(
+      'waxwing:centre is still there: only what is gone has another id now',
+    );
+    const round = [
+      { of: 'cue', id: 'a', now: 'b' },
+      { of: 'cue', id: 'b', now: 'a' },
+    ];
+    expect(problemsOf(pack([], { ...renaming, aliases: round }), existing)).toHaveLength(2);
+  });
+
+  test('is followed over several renames, and a movement’s own faults and cues go with it', () => {
+    const { movement, fault, cue, faultType } = renamesOf([
+      { of: 'movement', id: 'w:a', now: 'w:b' },
+      { of: 'movement', id: 'w:b', now: 'w:c' },
+      { of: 'cue', id: 'w:a/own', now: 'shared-now' },
+    ]);
+    expect([movement('w:a'), movement('w:b'), movement('w:other')]).toEqual(['w:c', 'w:c', 'w:other']);
+    expect([fault('w:a/knees-in'), cue('w:a/other'), cue('w:a/own')]).toEqual(['w:c/knees-in', 'w:c/other', 'shared-now']);
+    expect(faultType('w:a')).toBe('w:a');
+  });
 });

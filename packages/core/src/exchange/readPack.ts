@@ -1,6 +1,7 @@
 import { LineCounter, parseDocument, type Document } from 'yaml';
 import { figureReferenceProblems, vocabularyFigureProblems } from '../figure/figureProblems.ts';
 import { libraryProblems } from '../ladder/libraryCheck.ts';
+import { renamedDocument, renamedVocabulary, renamesOf } from '../movement/aliases.ts';
 import { lexiconOf, mergeVocabulary } from '../movement/library.ts';
 import { LibraryPack } from '../movement/libraryPack.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
@@ -140,11 +141,22 @@ export function readPack(
     }
   }
 
+  /** Not of this pack, but they refer to what it renames. */
+  const changed: MovementDocument[] = [];
   if (problems.length === 0) {
-    const kept = (existing?.movements ?? []).filter((movement) => !placeOf.has(movement.id));
+    vocabulary = renamedVocabulary(vocabulary);
+    const renames = renamesOf(vocabulary.aliases);
+    const kept: MovementDocument[] = [];
+    for (const movement of existing?.movements ?? []) {
+      // What it is called now is in this pack, or was there before.
+      if (placeOf.has(movement.id) || renames.movement(movement.id) !== movement.id) continue;
+      const renamed = renamedDocument(movement, renames);
+      if (renamed === movement) kept.push(movement);
+      else changed.push(renamed);
+    }
     const lexicon = lexiconOf(vocabulary);
     const errors: readonly { readonly movementId?: string; readonly path: string; readonly message: string }[] = [
-      ...libraryProblems([...kept, ...movements], vocabulary).filter(({ severity }) => severity === 'error'),
+      ...libraryProblems([...kept, ...changed, ...movements], vocabulary).filter(({ severity }) => severity === 'error'),
       ...vocabularyFigureProblems(lexicon),
       ...movements.flatMap((movement) =>
         figureReferenceProblems(movement, lexicon).map((problem) => ({ ...problem, movementId: movement.id })),
@@ -162,5 +174,5 @@ export function readPack(
     }
   }
   if (problems.length > 0) return { ok: false, problems, packProblems: problems };
-  return { ok: true, value: { vocabulary, movements }, packProblems: [] };
+  return { ok: true, value: { vocabulary, movements: [...movements, ...changed] }, packProblems: [] };
 }

@@ -1,5 +1,6 @@
 import { findLoop, ladderOf } from './ladder.ts';
 import { findCycle } from '../movement/cycle.ts';
+import { renamesOf } from '../movement/aliases.ts';
 import { CUE_MAX_WORDS, isCallable } from '../movement/cueText.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
@@ -43,6 +44,8 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
       }
     }
   }
+  for (const { path, message } of aliasProblems(vocabulary, lexicon, documents))
+    problems.push({ severity: 'error', path, message });
   for (const point of vocabulary.stances ?? []) {
     if (!point.positions.some((position) => position.id === point.default)) {
       problems.push({
@@ -68,6 +71,23 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
     });
   }
   return problems;
+}
+
+/** An old id is borne by nothing, and leads to something that there is. */
+function aliasProblems(vocabulary: Vocabulary, lexicon: Lexicon, documents: readonly MovementDocument[]) {
+  const renames = renamesOf(vocabulary.aliases);
+  const ownCues = documents.flatMap(({ id, cues }) => cues.flatMap((cue) => (cue.id ? [`${id}/${cue.id}`] : [])));
+  const known = {
+    movement: { ids: new Set(documents.map(({ id }) => id)), now: renames.movement },
+    'fault-type': { ids: new Set(lexicon.faultTypes.keys()), now: renames.faultType },
+    cue: { ids: new Set([...lexicon.cues.keys(), ...ownCues]), now: renames.cue },
+  };
+  return (vocabulary.aliases ?? []).flatMap(({ of, id }) => {
+    const { ids, now } = known[of];
+    const path = `vocabulary.aliases.${id}`;
+    if (ids.has(id)) return [{ path, message: `${id} is still there: only what is gone has another id now` }];
+    return ids.has(now(id)) ? [] : [{ path, message: `there is no ${of.replace('-', ' ')} ${now(id)}` }];
+  });
 }
 
 function checkHints(document: MovementDocument, lexicon: Lexicon, report: Report): void {

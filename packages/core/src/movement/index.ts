@@ -1,4 +1,5 @@
 /** Movements, the words that they are told in, and the search over them. */
+export { type Renames, renamesOf } from './aliases.ts';
 export type { CueOutcome } from './cueOutcome.ts';
 export type { DoseKind } from './dose.ts';
 export { amountText, doseText, tempoText, unitText } from './doseText.ts';

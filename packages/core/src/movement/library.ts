@@ -1,3 +1,4 @@
+import { aliasKey } from './aliases.ts';
 import type { BasePose } from './figureDocument.ts';
 import type { MovementDocument } from './movementDocument.ts';
 import type {
@@ -68,5 +69,8 @@ export function mergeVocabulary(vocabulary: Vocabulary, more: Vocabulary): Vocab
     basePoses: lay(vocabulary.basePoses, more.basePoses),
     searchTerms: lay(vocabulary.searchTerms, more.searchTerms),
     shorthands: lay(vocabulary.shorthands, more.shorthands),
+    aliases: [
+      ...new Map([...(vocabulary.aliases ?? []), ...(more.aliases ?? [])].map((each) => [aliasKey(each), each])).values(),
+    ],
   };
 }

@@ -191,7 +191,6 @@ export class MovementDocument {
   @Matches(MOVEMENT_ID_PATTERN) id!: string;
   @IsString() @Length(2, 80) name!: string;
   @IsArray() @ArrayMaxSize(12) @IsString({ each: true }) @Length(2, 80, { each: true }) otherNames!: string[];
-  @Maybe() @IsArray() @ArrayMaxSize(12) @Matches(MOVEMENT_ID_PATTERN, { each: true }) formerly?: string[];
   @Matches(SLUG_PATTERN) family!: string;
   @IsIn(PATTERNS) pattern!: Pattern;
   @IsIn(POSITIONS) position!: Position;

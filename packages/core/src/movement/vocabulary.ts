@@ -1,5 +1,6 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsString, Length, Matches } from 'class-validator';
 import { Each, Maybe, One } from '../checks/parts.ts';
+import { Alias } from './aliases.ts';
 import { BasePose, FaultChange } from './figureDocument.ts';
 import {
   AUDIENCES,
@@ -144,7 +145,7 @@ export class Shorthand {
   @IsString() @Length(2, 40) means!: string;
 }
 
-/** Every shared word of a library. Lists are keyed by `id`; an id is never given a new meaning. */
+/** Every shared word of a library. Lists are keyed by `id` (aliases by what they are of, too); an id is never given a new meaning. */
 export class Vocabulary {
   @Maybe()
   @IsArray()
@@ -201,4 +202,9 @@ export class Vocabulary {
   @ArrayMaxSize(200)
   @Each(() => Shorthand)
   shorthands?: Shorthand[];
+  @Maybe()
+  @IsArray()
+  @ArrayMaxSize(2000)
+  @Each(() => Alias)
+  aliases?: Alias[];
 }
