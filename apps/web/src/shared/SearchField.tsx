@@ -22,6 +22,8 @@ export function SearchField({ label, placeholder, value, onSearch, className, au
       <Search aria-hidden="true" size={22} />
       <span className="sr-only">{label}</span>
       <input
+        // A dialog that opens gives the focus to what says so in the page itself; React's own way comes before it is open.
+        ref={autoFocus ? (input) => input?.setAttribute('autofocus', '') : undefined}
         type="search"
         value={now.text}
         autoFocus={autoFocus}

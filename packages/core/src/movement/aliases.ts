@@ -20,12 +20,12 @@ export class Alias {
 /** Ids as they are now, of ids as they were logged. Whatever was never renamed is itself. */
 export interface Renames {
   readonly isEmpty: boolean;
-  movement(id: string): string;
-  faultType(id: string): string;
+  readonly movement: (id: string) => string;
+  readonly faultType: (id: string) => string;
   /** Of a shared cue, or a movement's own. */
-  cue(id: string): string;
+  readonly cue: (id: string) => string;
   /** `movement/slug`: goes with its movement. */
-  fault(id: string): string;
+  readonly fault: (id: string) => string;
 }
 
 export const aliasKey = ({ of, id }: Pick<Alias, 'of' | 'id'>): string => `${of} ${id}`;

@@ -1,8 +1,5 @@
 import { neighbour, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
-import { lowerFirst } from '@waxwing/core/movement';
-import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
-import { Dialog } from '../../shared/Dialog.tsx';
-import { Loading } from '../../shared/states.tsx';
+import { useCallback, useMemo, useState } from 'react';
 import { BottomBar } from './BottomBar.tsx';
 import { CorrectionCard } from './CorrectionCard.tsx';
 import { CuesAtRest } from './CuesAtRest.tsx';
@@ -14,10 +11,8 @@ import { laneTaps, type LaneTaps } from './laneTaps.ts';
 import type { FloorSession } from './floorSession.ts';
 import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';
+import { SwapDialog } from './SwapDialog.tsx';
 import { useKeys, type KeyBinding } from './useKeys.ts';
-
-/** The search comes when it is first asked for: Floor is there sooner without it. */
-const SwapSearch = lazy(() => import('./SwapSearch.tsx'));
 
 interface LanePanelProps {
   readonly live: FloorSession;
@@ -155,11 +150,7 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
         />
       )}
       {findsSwap && (
-        <Dialog title={`Instead of ${lowerFirst(movement.document.name)}`} onClose={() => setFindsSwap(false)}>
-          <Suspense fallback={<Loading what="the search" />}>
-            <SwapSearch live={live} index={index} situation={situation} taps={taps} onClose={() => setFindsSwap(false)} />
-          </Suspense>
-        </Dialog>
+        <SwapDialog live={live} index={index} situation={situation} taps={taps} onClose={() => setFindsSwap(false)} />
       )}
       {showsKeys && <KeyHelp bindings={bindings} onClose={() => setShowsKeys(false)} />}
     </>

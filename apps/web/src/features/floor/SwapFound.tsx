@@ -3,16 +3,16 @@ import { nearest } from '@waxwing/core/ladder';
 import { opennessOf } from '@waxwing/core/progress';
 import { firstName } from '@waxwing/core/client';
 import type { BriefIndex, LaneSituation } from '@waxwing/core/session';
-import { useMemo, useState } from 'react';
-import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
+import { useMemo } from 'react';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
-import { SearchField } from '../../shared/SearchField.tsx';
 import { Loading } from '../../shared/states.tsx';
 import { Understood } from '../../shared/Understood.tsx';
 import type { FloorSession } from './floorSession.ts';
 import type { LaneTaps } from './laneTaps.ts';
 
-interface SwapSearchProps {
+interface SwapFoundProps {
+  readonly query: string;
+  readonly onQuery: (query: string) => void;
   readonly live: FloorSession;
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
@@ -24,10 +24,10 @@ const FOUND_MOST = 20;
 /** Of the nearest in each direction, before anything is typed. */
 const NEAR_MOST = 4;
 
-/** Any movement of the library in place of the one that is done: from what the device keeps, so that it needs no network. */
-export default function SwapSearch(props: SwapSearchProps) {
+/** What can be done instead: of the whole library, as the device keeps it, so that it needs no network. */
+export default function SwapFound(props: SwapFoundProps) {
   const { library, error } = useLibrary();
-  if (library) return <Search {...props} library={library} />;
+  if (library) return <Found {...props} library={library} />;
   if (!error) return <Loading what="the library" />;
   return <p role="alert">The library isn’t on this device yet, and the server can’t be reached.</p>;
 }
@@ -38,8 +38,16 @@ interface Choice {
   readonly place?: string;
 }
 
-function Search({ live, index, situation, taps, onClose, library }: SwapSearchProps & { readonly library: IndexedLibrary }) {
-  const [query, setQuery] = useState('');
+function Found({
+  query,
+  onQuery,
+  live,
+  index,
+  situation,
+  taps,
+  onClose,
+  library,
+}: SwapFoundProps & { readonly library: IndexedLibrary }) {
   const { client, item } = situation;
   const openness = useMemo(
     () =>
@@ -74,16 +82,8 @@ function Search({ live, index, situation, taps, onClose, library }: SwapSearchPr
     onClose();
   };
   return (
-    <FoundByKeys>
-      <SearchField
-        label="Find what to do instead"
-        placeholder="A name, “easier”, a muscle, “no kit” …"
-        value={query}
-        className="mt-3 min-h-14"
-        autoFocus
-        onSearch={setQuery}
-      />
-      {answer && <Understood answer={answer} library={library} query={query} onQuery={setQuery} />}
+    <>
+      {answer && <Understood answer={answer} library={library} query={query} onQuery={onQuery} />}
       {ordered.length === 0 && (
         <p className="text-quiet mt-3">
           {answer ? 'Nothing else found.' : 'Nothing nearby on its ladder is open here: search for another movement.'}
@@ -122,7 +122,7 @@ function Search({ live, index, situation, taps, onClose, library }: SwapSearchPr
           );
         })}
       </ul>
-    </FoundByKeys>
+    </>
   );
 }
 
