@@ -1,7 +1,8 @@
+import { factsOf, isAnyOf } from './facts.ts';
 import type { Lexicon, MovementRevision } from './library.ts';
 import type { Checkpoint, MovementDocument, MovementFault } from './movementDocument.ts';
 import type { CueKind, Phase, Region } from './terms.ts';
-import type { StancePoint, StanceTag } from './vocabulary.ts';
+import type { SharedCue, StancePoint, StanceTag } from './vocabulary.ts';
 
 /** Position in force for each contested point: `{ 'knee-travel': 'may-pass' }`. */
 export type Stances = Readonly<Record<string, string>>;
@@ -60,11 +61,21 @@ export function faultIdOf(movementId: string, slug: string): string {
   return `${movementId}/${slug}`;
 }
 
-function resolveCues(document: MovementDocument, lexicon: Lexicon, stances: Stances): ResolvedCue[] {
+function resolveCues(
+  document: MovementDocument,
+  lexicon: Lexicon,
+  stances: Stances,
+  cautions: ReadonlySet<string>,
+): ResolvedCue[] {
   const cues: ResolvedCue[] = [];
+  const facts = factsOf(document, lexicon);
+  const isRight = ({ stance, notOn, alwaysOn, notWith }: SharedCue) =>
+    !isAnyOf(facts, notOn) &&
+    !notWith?.some((caution) => cautions.has(caution)) &&
+    (holds(stance, stances) || isAnyOf(facts, alwaysOn));
   for (const cue of document.cues) {
     const shared = cue.shared === undefined ? undefined : lexicon.cues.get(cue.shared);
-    if (!holds(cue.stance, stances) || !holds(shared?.stance, stances)) continue;
+    if (!holds(cue.stance, stances) || (shared && !isRight(shared))) continue;
     const phase = cue.phase ?? shared?.phase;
     const explain = cue.explain ?? shared?.explain;
     if (shared) {
@@ -98,17 +109,35 @@ function slugOf(cue: ResolvedCue, movementId: string): string {
 }
 
 /** Contested points on which something in a movement depends, and those that its author lists. */
-export function stancePointsOf(document: MovementDocument, lexicon: Pick<Lexicon, 'cues' | 'stances'>): readonly StancePoint[] {
+export function stancePointsOf(
+  document: MovementDocument,
+  lexicon: Pick<Lexicon, 'cues' | 'stances' | 'kit' | 'basePoses'>,
+): readonly StancePoint[] {
   const tagged = [...document.cues, ...document.faults, ...document.checkpoints].map(({ stance }) => stance?.point);
-  const shared = document.cues.map((cue) => (cue.shared ? lexicon.cues.get(cue.shared)?.stance?.point : undefined));
+  const facts = factsOf(document, lexicon);
+  const shared = document.cues.map((cue) => {
+    const { stance, notOn, alwaysOn } = (cue.shared ? lexicon.cues.get(cue.shared) : undefined) ?? {};
+    // What is never said here, or always, depends on no position.
+    return isAnyOf(facts, notOn) || isAnyOf(facts, alwaysOn) ? undefined : stance?.point;
+  });
   const ids = new Set([...(document.stancePoints ?? []), ...tagged, ...shared]);
   return [...ids].flatMap((id) => (id && lexicon.stances.get(id)) || []);
 }
 
-/** Looks up everything that a movement refers to and leaves out what the stances in force exclude. */
-export function resolveMovement(revision: MovementRevision, lexicon: Lexicon, stances: Stances): ResolvedMovement {
+const NO_CAUTIONS: ReadonlySet<string> = new Set();
+
+/**
+ * Looks up everything that a movement refers to and leaves out what the stances in force exclude, what would be wrong on this movement
+ * and what isn't said to somebody with these cautions.
+ */
+export function resolveMovement(
+  revision: MovementRevision,
+  lexicon: Lexicon,
+  stances: Stances,
+  cautions: ReadonlySet<string> = NO_CAUTIONS,
+): ResolvedMovement {
   const { document } = revision;
-  const cues = resolveCues(document, lexicon, stances);
+  const cues = resolveCues(document, lexicon, stances, cautions);
   const faults = document.faults
     .filter((fault) => holds(fault.stance, stances))
     .map((fault): ResolvedFault => {

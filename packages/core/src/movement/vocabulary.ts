@@ -1,6 +1,7 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsString, Length, Matches } from 'class-validator';
 import { Each, Maybe, One } from '../checks/parts.ts';
 import { Alias } from './aliases.ts';
+import { WhereFacts } from './facts.ts';
 import { BasePose, FaultChange } from './figureDocument.ts';
 import {
   AUDIENCES,
@@ -61,6 +62,12 @@ export class SharedCue {
   @IsArray() @ArrayMaxSize(12) @Matches(SLUG_PATTERN, { each: true }) for!: string[];
   @Maybe() @IsIn(AUDIENCES) audience?: Audience;
   @Maybe() @One(() => StanceTag) stance?: StanceTag;
+  /** Where it would be wrong, whichever position is in force. */
+  @Maybe() @IsArray() @ArrayMaxSize(12) @Each(() => WhereFacts) notOn?: WhereFacts[];
+  /** Where it is right whichever position is in force. */
+  @Maybe() @IsArray() @ArrayMaxSize(12) @Each(() => WhereFacts) alwaysOn?: WhereFacts[];
+  /** Cautions under which it isn't said. */
+  @Maybe() @IsArray() @ArrayMaxSize(20) @Matches(SLUG_PATTERN, { each: true }) notWith?: string[];
 }
 
 export class Muscle {
@@ -92,6 +99,8 @@ export class KitEntry {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) name!: string;
   @OtherNames() otherNames?: string[];
+  /** Held, pushed or pulled, it is a load. */
+  @Maybe() @IsBoolean() weighs?: boolean;
   /** One person at a time. */
   @Maybe() @IsBoolean() exclusive?: boolean;
 }

@@ -55,7 +55,7 @@ export function indexBrief(brief: SessionBrief): BriefIndex {
       if (known) return known;
       const revision = revisions.get(movementId);
       if (!revision) return null;
-      const made = resolveMovement(revision, lexicon, stancesOf(clientId));
+      const made = resolveMovement(revision, lexicon, stancesOf(clientId), circumstancesOf(clientId).cautions);
       resolved.set(key, made);
       return made;
     },
