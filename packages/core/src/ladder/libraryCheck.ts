@@ -1,3 +1,4 @@
+import { cautionProblems } from './cautionCheck.ts';
 import { findLoop, ladderOf } from './ladder.ts';
 import { findCycle } from '../movement/cycle.ts';
 import { renamesOf } from '../movement/aliases.ts';
@@ -34,6 +35,7 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
       report('hint', 'harder', 'no neighbour on a ladder, and not marked as standing alone');
     }
   }
+  problems.push(...cautionProblems(documents, lexicon));
   for (const cue of vocabulary.cues ?? []) {
     if (!isCallable(cue.text)) {
       problems.push({ severity: 'error', path: `vocabulary.cues.${cue.id}`, message: tooLong(cue.text) });

@@ -3,16 +3,22 @@ import { Maybe } from '../checks/parts.ts';
 import type { JointAngles } from './figureDocument.ts';
 import type { Lexicon } from './library.ts';
 import type { MovementDocument } from './movementDocument.ts';
-import { PATTERNS, POSITIONS, type Pattern, type Position } from './terms.ts';
+import { IMPACTS, PATTERNS, POSITIONS, RHYTHMS, type Impact, type Pattern, type Position, type Rhythm } from './terms.ts';
 
 /** What a movement is by itself, whatever anybody says about it. */
 export interface MovementFacts {
   readonly pattern: Pattern;
   readonly position: Position;
+  /** Of two movements done as one. */
+  readonly joined: boolean;
   /** A weight is held, or pushed or pulled on a machine. */
   readonly loaded: boolean;
+  readonly impact: Impact;
+  readonly rhythm: Rhythm;
   /** Hands or forearms stand on something that doesn't give. */
   readonly handsFixed: boolean;
+  /** Hands do, bent back under the weight. */
+  readonly handsFlat: boolean;
   /** Of the knee that bends less, at its most after the set-up; 0 without a figure. */
   readonly kneeBendDeg: number;
 }
@@ -21,20 +27,28 @@ export interface MovementFacts {
 export class WhereFacts {
   @Maybe() @IsIn(PATTERNS) pattern?: Pattern;
   @Maybe() @IsIn(POSITIONS) position?: Position;
+  @Maybe() @IsBoolean() joined?: boolean;
   @Maybe() @IsBoolean() loaded?: boolean;
+  @Maybe() @IsIn(IMPACTS) impact?: Impact;
+  @Maybe() @IsIn(RHYTHMS) rhythm?: Rhythm;
   @Maybe() @IsBoolean() handsFixed?: boolean;
+  @Maybe() @IsBoolean() handsFlat?: boolean;
   /** At least so much. */
   @Maybe() @IsInt() @Min(1) @Max(170) kneeBendDeg?: number;
 }
 
 export function factsOf(document: MovementDocument, lexicon: Pick<Lexicon, 'kit' | 'basePoses'>): MovementFacts {
-  const { pattern, position, kit, figure } = document;
+  const { pattern, position, impact, rhythm, kit, figure } = document;
   const contacts = figure ? (figure.contacts ?? lexicon.basePoses.get(figure.base)?.contacts ?? []) : [];
   return {
     pattern,
     position,
+    impact,
+    rhythm,
+    joined: (document.components ?? []).length > 0,
     loaded: kit.needed.some((id) => lexicon.kit.get(id)?.weighs === true),
     handsFixed: contacts.some((contact) => /^(hand|forearm)/.test(contact)),
+    handsFlat: contacts.some((contact) => contact.startsWith('hand')),
     kneeBendDeg: kneeBendOf(document),
   };
 }
@@ -52,11 +66,8 @@ function kneeBendOf({ figure }: MovementDocument): number {
 /** Whether a movement is so in any of these ways. */
 export function isAnyOf(facts: MovementFacts, ways: readonly WhereFacts[] = []): boolean {
   return ways.some(
-    ({ pattern, position, loaded, handsFixed, kneeBendDeg }) =>
-      (pattern === undefined || pattern === facts.pattern) &&
-      (position === undefined || position === facts.position) &&
-      (loaded === undefined || loaded === facts.loaded) &&
-      (handsFixed === undefined || handsFixed === facts.handsFixed) &&
-      (kneeBendDeg === undefined || facts.kneeBendDeg >= kneeBendDeg),
+    ({ kneeBendDeg, ...same }) =>
+      (kneeBendDeg === undefined || facts.kneeBendDeg >= kneeBendDeg) &&
+      Object.entries(same).every(([fact, value]) => value === undefined || facts[fact as keyof typeof same] === value),
   );
 }

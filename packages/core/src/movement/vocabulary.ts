@@ -93,6 +93,8 @@ export class CautionEntry {
   /** Where in the chain a fault is dangerous for this caution. */
   @IsArray() @ArrayMaxSize(4) @IsIn(REGIONS, { each: true }) regions!: Region[];
   @IsString() @Length(8, 300) general!: string;
+  /** Movements of which something should be said for it. */
+  @Maybe() @IsArray() @ArrayMaxSize(20) @Each(() => WhereFacts) asks?: WhereFacts[];
 }
 
 export class KitEntry {
@@ -101,6 +103,8 @@ export class KitEntry {
   @OtherNames() otherNames?: string[];
   /** Held, pushed or pulled, it is a load. */
   @Maybe() @IsBoolean() weighs?: boolean;
+  /** Found or made up for in any home: nobody is sent elsewhere for it. */
+  @Maybe() @IsBoolean() everywhere?: boolean;
   /** One person at a time. */
   @Maybe() @IsBoolean() exclusive?: boolean;
 }
