@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import { ladderOf } from '../ladder/ladder.ts';
 import { lexiconOf } from '../movement/library.ts';
 import { resolveMovement, stancesInForce } from '../movement/resolvedMovement.ts';
+import type { Correction } from '../movement/movementDocument.ts';
 import { revisionOf, SMALL_VOCABULARY, smallMovements } from '../test/smallLibrary.ts';
+import { starterLibrary } from '../test/starterLibrary.ts';
 import { isCueingSpent, nextChanges, type NextChangeInput } from './nextChange.ts';
 import type { SaidCue } from './rankCues.ts';
 
@@ -20,11 +22,14 @@ function changes(type: string, part: Partial<NextChangeInput> = {}) {
     nameOf: (id) => documents.find((document) => document.id === id)!.name,
     isOpen: () => true,
     isLoaded: true,
+    canLighten: true,
+    kit: null,
     done: new Set(),
     ...part,
   });
 }
 
+const AUTHOR = 'the library’s correction for this fault';
 const tried = (cueId: string, outcome: SaidCue['outcome']): SaidCue => ({
   cueId,
   outcome: outcome!,
@@ -70,5 +75,97 @@ describe('what to change when saying it doesn’t help', () => {
     expect(found.filter((change) => change.kind === 'swap')).toEqual([
       expect.objectContaining({ movementId: 'waxwing:middle', text: 'Swap for middle squat', levers: ['load'] }),
     ]);
+  });
+});
+
+describe('only what is possible here', () => {
+  const { lowerSeconds: asked = 0 } = loaded.tempo ?? {};
+  const fault = movement.faults.find(({ type }) => type === 'trunk-tips')!;
+  const withCorrection = (correction: Partial<Correction>, part: Partial<NextChangeInput> = {}) =>
+    changes('trunk-tips', {
+      fault: { ...fault, corrections: [{ kind: 'lever', lever: 'load', text: 'Said so', ...correction } as Correction] },
+      ...part,
+    }).map(({ text }) => text);
+
+  test('what needs a thing is offered where that is, and where nobody said what there is', () => {
+    const wedge: Partial<Correction> = { kind: 'set-up', text: 'Heels on the wedge', needs: ['wedge'] };
+    expect(withCorrection(wedge, { kit: new Set(['kettlebell']) })).not.toContain('Heels on the wedge');
+    expect(withCorrection(wedge, { kit: new Set(['wedge']) })).toContain('Heels on the wedge');
+    expect(withCorrection(wedge, { kit: null })).toContain('Heels on the wedge');
+  });
+
+  test('nothing lighter is offered with the lightest in hand; putting it down is, and what is no weight', () => {
+    const lightest = { canLighten: false };
+    expect(changes('trunk-tips', lightest).some((change) => change.kind === 'lever' && change.lever === 'load')).toBe(false);
+    expect(withCorrection({}, lightest)).not.toContain('Said so');
+    expect(withCorrection({ load: 'none' }, lightest)).toContain('Said so');
+    expect(withCorrection({ load: 'none' }, { isLoaded: false })).not.toContain('Said so');
+    expect(withCorrection({ load: 'as-said' }, { isLoaded: false })).toContain('Said so');
+  });
+
+  test('a lowering is slowed only to slower than it is', () => {
+    const slow = (lowerSeconds: number) => withCorrection({ lever: 'tempo', lowerSeconds });
+    expect(slow(asked + 1)).toContain('Said so');
+    if (asked > 0) expect(slow(asked)).not.toContain('Said so');
+    const slowDocument = { ...loaded, tempo: { lowerSeconds: 4, turnSeconds: 0, liftSeconds: 1, finishSeconds: 0 } };
+    expect(withCorrection({ lever: 'tempo', lowerSeconds: 4 }, { document: slowDocument })).not.toContain('Said so');
+  });
+
+  test('what is said of any movement isn’t said where the facts speak against it', () => {
+    const general = {
+      ...SMALL_VOCABULARY,
+      levers: SMALL_VOCABULARY.levers!.map((each) => ({ ...each, notOn: [{ pattern: loaded.pattern }] })),
+    };
+    const bare = { ...loaded, eases: [] };
+    const leversOf = (part: Partial<NextChangeInput>) =>
+      changes('trunk-tips', { document: bare, ...part }).filter((change) => change.kind === 'lever' && change.why !== AUTHOR);
+    expect(leversOf({}).length).toBeGreaterThan(0);
+    expect(leversOf({ lexicon: lexiconOf(general) })).toEqual([]);
+  });
+
+  test('over the whole starter library no room hears of what it hasn’t got, and no hand of a lighter weight than the lightest', () => {
+    const { movements, vocabulary } = starterLibrary();
+    const whole = lexiconOf(vocabulary);
+    const ladder = ladderOf(movements);
+    const things: readonly (readonly [RegExp, string])[] = [
+      [/\bwedge\b/i, 'wedge'],
+      [/\b(loop )?band (above|under|between)|loop band/i, 'band-loop'],
+      [/\bplate\b/i, 'plate'],
+    ];
+    const heard: string[] = [];
+    for (const document of movements) {
+      const resolved = resolveMovement(revisionOf(document), whole, stancesInForce(whole));
+      for (const fault of resolved.faults) {
+        const offered = nextChanges({
+          fault,
+          document,
+          lexicon: whole,
+          ladder,
+          nameOf: (id) => id,
+          isOpen: () => false,
+          isLoaded: true,
+          canLighten: false,
+          // A room with what the movement needs, and nothing else.
+          kit: new Set(document.kit.needed),
+          done: new Set(),
+        });
+        for (const change of offered) {
+          const isLacking = things.some(([word, id]) => word.test(change.text) && !document.kit.needed.includes(id));
+          const isLighter = /\blighter (pair|dumbbell|kettlebell|bar|bag)\b|one pin lighter/i.test(change.text);
+          const down = /\bthree seconds down\b/i.test(change.text) && (document.tempo?.lowerSeconds ?? 0) >= 3;
+          if (isLacking || isLighter || down) heard.push(`${fault.faultId}: ${change.text}`);
+        }
+      }
+    }
+    expect(heard).toEqual([]);
+  });
+
+  test('every change says what is done', () => {
+    const oneWord = starterLibrary().movements.flatMap(({ id, eases, faults }) =>
+      [...eases, ...faults.flatMap(({ corrections }) => corrections)].flatMap(({ text }) =>
+        text !== undefined && !text.trim().includes(' ') ? [`${id}: ${text}`] : [],
+      ),
+    );
+    expect(oneWord).toEqual([]);
   });
 });

@@ -1,6 +1,7 @@
 import { nearest, type Ladder } from '../ladder/ladder.ts';
 import type { Lexicon } from '../movement/library.ts';
-import type { MovementDocument } from '../movement/movementDocument.ts';
+import { factsOf, isAnyOf } from '../movement/facts.ts';
+import type { ChangeTerms, LoadChange, MovementDocument } from '../movement/movementDocument.ts';
 import type { ResolvedFault } from '../movement/resolvedMovement.ts';
 import { lowerFirst } from '../movement/text.ts';
 import { causeKind, type CauseKind, type Lever, type Severity } from '../movement/terms.ts';
@@ -20,7 +21,15 @@ export function isCueingSpent(severity: Severity, said: readonly SaidCue[]): boo
 /** One change that can be made now. `key` names it within a set, so that it isn't proposed twice. */
 export type Change =
   | { readonly kind: 'set-up' | 'drill'; readonly key: string; readonly text: string; readonly why: string }
-  | { readonly kind: 'lever'; readonly key: string; readonly lever: Lever; readonly text: string; readonly why: string }
+  | {
+      readonly kind: 'lever';
+      readonly key: string;
+      readonly lever: Lever;
+      readonly text: string;
+      readonly why: string;
+      /** Of the load: by a lighter weight of the room unless this says otherwise. */
+      readonly load?: LoadChange;
+    }
   | {
       readonly kind: 'swap';
       readonly key: string;
@@ -65,6 +74,10 @@ export interface NextChangeInput {
   readonly isOpen: (movementId: string) => boolean;
   /** Is there a load to take off? */
   readonly isLoaded: boolean;
+  /** Is something lighter here? Also when nobody described the room. */
+  readonly canLighten: boolean;
+  /** Kit ids of the room; `null` when nobody said: then nothing is left out for want of it. */
+  readonly kit: ReadonlySet<string> | null;
   /** Keys of changes already made in this set. */
   readonly done: ReadonlySet<string>;
 }
@@ -80,13 +93,25 @@ export function nextChanges(input: NextChangeInput): readonly Change[] {
   });
 }
 
-function authorsCorrections({ fault }: NextChangeInput): Change[] {
+/** Whether a change can be made here and now, with what is in hand and at the speed that was asked for. */
+function isPossible(lever: Lever | undefined, { needs, load, lowerSeconds }: ChangeTerms, input: NextChangeInput): boolean {
+  const { kit, isLoaded, canLighten, document } = input;
+  if (kit && needs?.some((id) => !kit.has(id))) return false;
+  if (lever === 'load' && load !== 'as-said' && !(isLoaded && (load === 'none' || canLighten))) return false;
+  return lowerSeconds === undefined || lowerSeconds > (document.tempo?.lowerSeconds ?? 0);
+}
+
+function leverChange(lever: Lever, text: string, why: string, load?: LoadChange): Change {
+  return { kind: 'lever', key: `lever:${lever}`, lever, text, why, ...(load && load !== 'lighter' && { load }) };
+}
+
+function authorsCorrections(input: NextChangeInput): Change[] {
+  const { fault } = input;
   return fault.corrections.flatMap((correction, i): Change[] => {
     const text = correction.text ?? '';
     const why = 'the library’s correction for this fault';
-    if (correction.kind === 'lever' && correction.lever) {
-      return [{ kind: 'lever', key: `lever:${correction.lever}`, lever: correction.lever, text, why }];
-    }
+    if (!isPossible(correction.kind === 'lever' ? correction.lever : undefined, correction, input)) return [];
+    if (correction.kind === 'lever' && correction.lever) return [leverChange(correction.lever, text, why, correction.load)];
     if (correction.kind === 'set-up' || correction.kind === 'drill') {
       return [{ kind: correction.kind, key: `author:${fault.faultId}:${i}`, text, why }];
     }
@@ -94,8 +119,10 @@ function authorsCorrections({ fault }: NextChangeInput): Change[] {
   });
 }
 
-function leverChanges({ fault, document, lexicon, isLoaded }: NextChangeInput): Change[] {
-  const weighed = SMALLEST_FIRST.filter((lever) => lever !== 'load' || isLoaded).map((lever) => {
+function leverChanges(input: NextChangeInput): Change[] {
+  const { fault, document, lexicon } = input;
+  const facts = factsOf(document, lexicon);
+  const weighed = SMALLEST_FIRST.map((lever) => {
     const causes = fault.causes.map(causeKind);
     const directness = causes.map((cause) => TAKES_AWAY[cause][lever] ?? 0);
     const most = Math.max(0, ...directness);
@@ -105,9 +132,15 @@ function leverChanges({ fault, document, lexicon, isLoaded }: NextChangeInput): 
     .filter(({ most }) => most > 0)
     .sort((a, b) => b.most - a.most)
     .flatMap(({ lever, cause }): Change[] => {
-      const text = document.eases.find((ease) => ease.lever === lever)?.text ?? lexicon.levers.get(lever)?.ease;
-      if (!text || !cause) return [];
-      return [{ kind: 'lever', key: `lever:${lever}`, lever, text, why: `takes away ${CAUSE_WORDS[cause]}` }];
+      if (!cause) return [];
+      const why = `takes away ${CAUSE_WORDS[cause]}`;
+      const own = document.eases.filter((ease) => ease.lever === lever);
+      const possible = own.find((ease) => isPossible(lever, ease, input));
+      if (possible) return [leverChange(lever, possible.text, why, possible.load)];
+      // What the author says for this movement is better than what is said of any; where that can't be done, neither can this.
+      const general = own.length > 0 ? undefined : lexicon.levers.get(lever);
+      if (!general || isAnyOf(facts, general.notOn) || !isPossible(lever, general, input)) return [];
+      return [leverChange(lever, general.ease, why)];
     });
 }
 

@@ -107,8 +107,21 @@ export class MovementCue {
   @Maybe() @One(() => StanceTag) stance?: StanceTag;
 }
 
+/** How a change of load is made: by a lighter weight of the room (when nothing is said), with empty hands, or as its words say. */
+export const LOAD_CHANGES = ['lighter', 'none', 'as-said'] as const;
+export type LoadChange = (typeof LOAD_CHANGES)[number];
+
+/** What has to be there for a change, and what it comes to, so that nothing is offered that can't be done. */
+export class ChangeTerms {
+  /** Kit beyond what the movement needs itself. */
+  @Maybe() @IsArray() @ArrayMaxSize(4) @Matches(SLUG_PATTERN, { each: true }) needs?: string[];
+  @Maybe() @IsIn(LOAD_CHANGES) load?: LoadChange;
+  /** Of a tempo: how long the lowering takes then. */
+  @Maybe() @IsInt() @Min(1) @Max(20) lowerSeconds?: number;
+}
+
 /** One thing to try against a fault. `cue` names a cue of this movement; the other kinds say what to do. */
-export class Correction {
+export class Correction extends ChangeTerms {
   @IsIn(CORRECTION_KINDS) kind!: CorrectionKind;
   @ValidateIf((c: Correction) => c.kind === 'cue') @Matches(SLUG_PATTERN) cue?: string;
   @ValidateIf((c: Correction) => c.kind !== 'cue') @IsString() @Length(4, 160) text?: string;
@@ -173,7 +186,7 @@ export class HarderStep {
 }
 
 /** How this movement is made easier without becoming another one. */
-export class Ease {
+export class Ease extends ChangeTerms {
   @IsIn(LEVERS) lever!: Lever;
   @IsString() @Length(4, 120) text!: string;
 }

@@ -1,4 +1,4 @@
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsString, Length, Matches } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { Each, Maybe, One } from '../checks/parts.ts';
 import { Alias } from './aliases.ts';
 import { WhereFacts } from './facts.ts';
@@ -83,6 +83,10 @@ export class LeverEntry {
   @IsString() @Length(2, 40) name!: string;
   @OtherNames() otherNames?: string[];
   @IsString() @Length(4, 120) ease!: string;
+  /** Movements that can't be eased so. */
+  @Maybe() @IsArray() @ArrayMaxSize(12) @Each(() => WhereFacts) notOn?: WhereFacts[];
+  /** How long the lowering takes then. */
+  @Maybe() @IsInt() @Min(1) @Max(20) lowerSeconds?: number;
 }
 
 /** A part of the body, or a state, for which a movement may have to be limited. */

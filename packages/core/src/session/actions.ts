@@ -6,6 +6,7 @@ import type { NextSession } from '../loading/nextSession.ts';
 import type { NextSet } from '../loading/nextSet.ts';
 import type { DoseKind } from '../movement/dose.ts';
 import { amountText } from '../movement/doseText.ts';
+import type { LoadChange } from '../movement/movementDocument.ts';
 import type { Load } from '../movement/load.ts';
 import { lowerFirst } from '../movement/text.ts';
 import type { Region, Side, View } from '../movement/terms.ts';
@@ -211,7 +212,7 @@ function proposed(context: ActionContext, about: string, text: string, reasons: 
 /** Makes a proposed change in the set that is going on. Where the lever is the load, `load` says which; else it is one step of this room's. */
 export function makeChange(context: ActionContext, change: Change, chosen?: Load): Drafts {
   const { set, isWorking, item, correction } = context.situation;
-  const load = chosen ?? (change.kind === 'lever' && change.lever === 'load' ? lighterLoad(context)?.load : undefined);
+  const load = chosen ?? (change.kind === 'lever' && change.lever === 'load' ? loadOf(context, change.load) : undefined);
   const faultId = correction?.triage.first.fault.faultId;
   const log = proposed(context, change.kind === 'swap' ? 'swap' : 'change', change.text, [change.why], set?.setId);
   if (change.kind === 'swap') return [...log, ...swapFor(context, change.movementId, change.levers, faultId)];
@@ -228,6 +229,11 @@ export function makeChange(context: ActionContext, change: Change, chosen?: Load
       ...(faultId && { faultId }),
     }),
   ];
+}
+
+function loadOf(context: ActionContext, change: LoadChange = 'lighter'): Load | undefined {
+  if (change === 'as-said') return undefined;
+  return change === 'none' ? { kind: 'bodyweight' } : lighterLoad(context)?.load;
 }
 
 /** The next lighter load of this room than what is in hand. */

@@ -1,3 +1,4 @@
+import { stepsFrom } from '../loading/makeable.ts';
 import { type Change, isCueingSpent, nextChanges } from '../coaching/nextChange.ts';
 import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts';
 import { triage, type Triage } from '../coaching/triage.ts';
@@ -100,6 +101,7 @@ export function correctionStep(
   });
   if (!found) return null;
   const { fault, severity } = found.first;
+  const rack = index.rack(item.movementId);
   const said = saidFor(state, lane.clientId, fault.faultId, set.setId);
   const waiting = set.trials.findLast((trial) => trial.faultId === fault.faultId && !trial.outcome && trial.counts);
   return {
@@ -122,6 +124,8 @@ export function correctionStep(
       nameOf: (id) => index.nameOf(id),
       isOpen: (id) => index.isOpen(lane.clientId, id),
       isLoaded: load.kind !== 'bodyweight',
+      canLighten: rack.length === 0 || stepsFrom(rack, load).lighter !== null,
+      kit: index.brief.kit && new Set(index.brief.kit),
       done: new Set(set.changes),
     }),
   };

@@ -204,7 +204,7 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
   const [first, ...rest] = correction.changes;
   if (!first) return isDue ? <p className="mt-2 text-lg">Nothing smaller is left: end the set, or swap from the list.</p> : null;
   const lighter = lighterLoad({ index, situation });
-  const isLoad = (change: Change) => change.kind === 'lever' && change.lever === 'load';
+  const isLoad = (change: Change) => change.kind === 'lever' && change.lever === 'load' && change.load === undefined;
   // One step of this room's is one tap; without a rack the weight has to be said.
   const make = (change: Change) => (isLoad(change) && !lighter ? setEditsLoad(change) : taps.change(change));
   const textOf = (change: Change) => (isLoad(change) && lighter ? `Take ${lighter.how}` : change.text);
