@@ -90,6 +90,14 @@ describe('events of other versions', () => {
   });
 });
 
+test('whom nobody has asked the health questions is said to be so in the brief, and nothing of what the others answered', async () => {
+  const asked = await server.client(server.owner, 'Odalys Finch', { readiness: { askedOn: DAY, yes: [] } });
+  const [lane] = (await owner.start(asked, [SQUAT], DAY)).clients;
+  expect(lane).not.toHaveProperty('healthNotAsked');
+  expect(lane).not.toHaveProperty('readiness');
+  expect((await owner.start(clientId, [SQUAT], DAY)).clients[0]).toMatchObject({ healthNotAsked: true });
+});
+
 describe('movements brought in mid-session', () => {
   const PLANK = 'waxwing:forearm-plank';
   const briefOf = async (sessionId: string) =>

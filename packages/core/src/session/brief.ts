@@ -59,6 +59,8 @@ export interface ClientBrief {
   readonly cueStyle?: PreferredCues;
   /** By movement: how the place is set up for them. */
   readonly setUps?: Readonly<Record<string, SetUp>>;
+  /** Nobody has put the health questions to them yet. */
+  readonly healthNotAsked?: true;
   /** What was picked for today. */
   readonly items: readonly SessionItem[];
 }

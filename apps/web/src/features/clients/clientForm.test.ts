@@ -42,6 +42,12 @@ describe('the record as a form', () => {
     });
   });
 
+  test('a goal without a figure is not a goal of 0', () => {
+    const goals = [{ text: 'Push-ups', by: '', unit: 'reps', start: '', target: '', now: '' }];
+    const [goal] = documentFrom({ ...valuesOf(WHOLE, '2026-11-25'), goals }, NO_KIT, undefined).goals;
+    expect(goal!.measure).toEqual({ unit: 'reps', start: '', target: '' });
+  });
+
   test('decimals with a comma', () => {
     const values = { ...valuesOf(WHOLE, '2026-11-25'), trainingYears: '2,5' };
     expect(documentFrom(values, NO_KIT, undefined).trainingYears).toBe(2.5);

@@ -78,10 +78,10 @@ export function valuesOf(document: ClientDocument | undefined, today: string): C
   };
 }
 
-/** A number that was typed, with either decimal mark. What is no number goes on as it is, for the server to name the field. */
+/** A number that was typed, with either decimal mark. What is none, nothing among it, goes on as it is, for the server to name the field. */
 function number(typed: string): number {
   const value = Number(typed.trim().replace(',', '.'));
-  return (Number.isFinite(value) ? value : typed) as number;
+  return (isSaid(typed) && Number.isFinite(value) ? value : typed) as number;
 }
 
 const isSaid = (typed: string) => typed.trim() !== '';

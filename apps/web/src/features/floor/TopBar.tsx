@@ -24,6 +24,7 @@ export function TopBar({ state, situation, undo, onUndo, onFinish }: TopBarProps
       </Link>
       {state.startedAt && <SessionClock startedAt={state.startedAt} />}
       {situation && <span className="text-lg font-bold">{situation.client.name}</span>}
+      {situation?.client.healthNotAsked && <span className="text-sm">Health questions not asked yet</span>}
       <SendState isOnFloor />
       <div className="ml-auto flex items-center gap-2">
         {undo && (

@@ -72,7 +72,10 @@ function usePickedFault(movement: ResolvedMovement) {
 function Movement({ revision, library }: { revision: MovementRevision; library: IndexedLibrary }) {
   const address = useAddress();
   const { stances, openness, client } = useViewpoint(address.get('for'));
-  const movement = useMemo(() => resolveMovement(revision, library.lexicon, stances), [revision, library.lexicon, stances]);
+  const movement = useMemo(
+    () => resolveMovement(revision, library.lexicon, stances, new Set(client?.cautions.map(({ caution }) => caution))),
+    [revision, library.lexicon, stances, client],
+  );
   const { picked, pick } = usePickedFault(movement);
   const [phase, setPhase] = useState<Phase | null>(null);
   const [wish, setWish] = useState<{ phase: Phase; asked: number }>({ phase: picked?.phase ?? 'turn', asked: picked ? 1 : 0 });

@@ -168,6 +168,14 @@ function Picker({ client, library, lastTime, history }: PickerProps) {
             </Link>
           </p>
         )}
+        {readiness.kind === 'not-asked' && (
+          <p className="border-accent mb-3 border-l-8 pl-4 text-lg">
+            {readiness.text}{' '}
+            <Link className="link" to={`/clients/${client.clientId}/record#readiness`}>
+              Ask them now
+            </Link>
+          </p>
+        )}
         <Cautions client={client} library={library} />
         {where.options.length > 0 && (
           <p className="text-lg">
