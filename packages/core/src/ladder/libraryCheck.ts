@@ -6,6 +6,7 @@ import { CUE_MAX_WORDS, isCallable } from '../movement/cueText.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { PHASES_OF_RHYTHM } from '../movement/terms.ts';
+import { stepProblems } from './stepCheck.ts';
 import type { StanceTag, Vocabulary } from '../movement/vocabulary.ts';
 
 /** `error`: the library can't be used so. `hint`: it can, but somebody should look. */
@@ -36,6 +37,7 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
     }
   }
   problems.push(...cautionProblems(documents, lexicon));
+  for (const problem of stepProblems(documents)) problems.push({ severity: 'hint', ...problem });
   for (const cue of vocabulary.cues ?? []) {
     if (!isCallable(cue.text)) {
       problems.push({ severity: 'error', path: `vocabulary.cues.${cue.id}`, message: tooLong(cue.text) });

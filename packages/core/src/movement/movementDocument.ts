@@ -147,6 +147,8 @@ export class MovementFault {
   @Each(() => Correction)
   corrections!: Correction[];
   @Maybe() @Matches(MOVEMENT_ID_PATTERN) regressTo?: string;
+  /** Where that is a drill for the fault, not an easier rung. */
+  @Maybe() @IsBoolean() drill?: boolean;
   @Maybe() @IsString() @Length(4, 200) stopWhen?: string;
   /** How it looks on the figure where the type's change doesn't fit here. */
   @Maybe() @One(() => FaultChange) change?: FaultChange;
