@@ -86,7 +86,7 @@ describe('under every position of every contested point', () => {
 
 describe('to somebody with a caution', () => {
   test.each([
-    ['shoulder', 'side raises', 'lateral-raise', 'Pour the jug, small finger up'],
+    ['shoulder', 'side raises', 'lateral-raise', 'Little fingers lead the way'],
     ['shoulder', 'upright rows', 'upright-row', 'Hands to your chin'],
     ['knee', 'squats', 'goblet-squat', 'Sit all the way down'],
     ['knee', 'lunges', 'reverse-lunge', 'Back knee kisses the floor'],

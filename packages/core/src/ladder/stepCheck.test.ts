@@ -44,7 +44,7 @@ describe('the starter library’s ladders', () => {
     ['thumb-up-raise', 'lateral-raise'],
     ['seated-lateral-raise', 'lateral-raise'],
     ['bird-dog', 'bear-hover'],
-    ['push-up-plus', 'full-push-up'],
+    ['scapular-push-up', 'full-push-up'],
     ['full-push-up', 'pike-push-up'],
     ['two-hand-swing', 'kettlebell-clean'],
     ['dumbbell-romanian-deadlift', 'two-hand-swing'],
