@@ -187,6 +187,10 @@ test('the knee-travel stance changes what is said, on the page and on Floor', as
   await page.goto(`${server.address}/library/waxwing:two-dumbbell-squat`);
   await expect(strip.getByText('“Hips back before knees bend”')).toBeVisible();
   await expect(strip.getByText(/glide over your laces/)).toHaveCount(0);
+  // Right on a squat, wrong on a lunge: there it isn't said whatever the studio holds.
+  await page.goto(`${server.address}/library/waxwing:reverse-lunge`);
+  await expect(strip.getByText('“A hand fits under your knee”')).toBeVisible();
+  await expect(strip.getByText('“Hips back before knees bend”')).toHaveCount(0);
 
   await page.goto(server.address);
   await startWith(page, 'Ilse', ['Two-dumbbell squat']);

@@ -131,6 +131,7 @@ describe('only what is possible here', () => {
       [/\bwedge\b/i, 'wedge'],
       [/\b(loop )?band (above|under|between)|loop band/i, 'band-loop'],
       [/\bplate\b/i, 'plate'],
+      [/\bdowel\b/i, 'dowel'],
     ];
     const heard: string[] = [];
     for (const document of movements) {

@@ -30,9 +30,9 @@ describe.each([...new Set(movements.map((each) => each.family))])('the map of %s
 test('the main line keeps its row, side branches stand below, and a full line goes on in the next', () => {
   const map = layoutFamily(family('squat'), 7);
   const at = (slug: string) => map.placed.find(({ id }) => id === `waxwing:${slug}`)!;
-  const main = ['high-seat-sit-to-stand', 'box-squat', 'bodyweight-squat', 'tempo-squat', 'paused-squat'].map(at);
+  const main = ['high-seat-sit-to-stand', 'box-squat', 'bodyweight-squat', 'tempo-squat', 'goblet-squat'].map(at);
   expect(new Set(main.map(({ y }) => y)).size).toBe(1);
   expect(at('side-step-squat').y).toBeGreaterThan(main[0]!.y);
   expect(map.bands).toHaveLength(2);
-  expect(at('squat-pulse').after).toEqual(['waxwing:paused-squat']);
+  expect(at('dumbbell-front-squat').after).toEqual(['waxwing:two-dumbbell-squat']);
 });
