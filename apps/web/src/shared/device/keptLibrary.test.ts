@@ -52,6 +52,16 @@ describe('the library on a device', () => {
     expect(await idsOf(studio.page().latest())).toEqual(['a-1']);
   });
 
+  test('a store that doesn’t answer is done without', async () => {
+    const studio = new Studio();
+    studio.save('a');
+    const stuck = new KeptLibrary(new Promise(() => undefined), studio.ask, 20);
+    expect(await stuck.kept()).toBeNull();
+    expect(await idsOf(stuck.latest())).toEqual(['a-1']);
+    // What it has by now it has for this page.
+    expect(await idsOf(stuck.kept())).toEqual(['a-1']);
+  });
+
   test('asks only for what has changed, and keeps that too', async () => {
     const studio = new Studio();
     studio.save('a');

@@ -9,6 +9,9 @@ interface Schema extends DBSchema {
   state: { key: 'state'; value: { readonly version: string; readonly vocabulary: Vocabulary } };
 }
 
+/** A store that hasn't answered by then is done without: nobody waits for it longer than for the server. */
+const STORE_MS = 3_000;
+
 /** Answers what has changed since a version; everything without one. */
 export type AskLibrary = (since: string | undefined) => Promise<LibraryAnswer>;
 
@@ -25,11 +28,12 @@ export class KeptLibrary {
   constructor(
     private readonly database: Promise<IDBPDatabase<Schema> | null>,
     private readonly ask: AskLibrary = askServer,
+    private readonly patienceMs = STORE_MS,
   ) {}
 
   /** What this device has, however old; `null` when that is nothing. */
   async kept(): Promise<StudioLibrary | null> {
-    this.known ??= await this.read().catch(() => null);
+    this.known ??= await this.within(this.read().catch(() => null));
     return this.known;
   }
 
@@ -40,12 +44,21 @@ export class KeptLibrary {
       const answer = await this.ask(known?.version);
       const library = changedLibrary(known, answer);
       this.known = library;
-      if (library !== known) await this.keep(known, answer, library.vocabulary).catch(() => undefined);
+      if (library !== known) await this.within(this.keep(known, answer, library.vocabulary).catch(() => undefined));
       return library;
     } catch (error) {
       if (known && error instanceof Unreachable) return known;
       throw error;
     }
+  }
+
+  /** `null` where the store takes too long: a page that is being closed may hold it. */
+  private async within<T>(work: Promise<T>): Promise<T | null> {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const late = new Promise<null>((resolve) => (timer = setTimeout(() => resolve(null), this.patienceMs)));
+    const first = await Promise.race([work, late]);
+    clearTimeout(timer);
+    return first;
   }
 
   private async read(): Promise<StudioLibrary | null> {
