@@ -61,7 +61,52 @@ describe('a name', () => {
   });
 });
 
+describe('what is nearly a name', () => {
+  test('an error in any word is forgiven, not only in the last one', () => {
+    expect(search.answer('elbos flare').faultTypeId).toBe('elbows-flare');
+    expect(firstOf('sumow squat')).toEqual(['plie-squat']);
+  });
+
+  test('a word that only sentences know gives way when a name is meant, and is said to have done so', () => {
+    const { hits, corrected } = search.answer('hip trust');
+    expect(hits[0]!.movementId).toBe('waxwing:hip-thrust');
+    expect(corrected).toEqual([{ typed: 'trust', taken: 'thrust' }]);
+  });
+
+  test('two words of a name that is one', () => {
+    expect(firstOf('pull over')).toEqual(['dumbbell-pullover']);
+  });
+
+  test('of everything that sits and pushes, what is called a seated press', () => {
+    expect(firstOf('seated press', 3)).toContain('seated-short-press');
+  });
+
+  test('a region is no word turned round', () => {
+    expect(read('lower leg')).toEqual(['muscles']);
+    expect(firstOf('leg lowering', 3)).toContain('heel-taps');
+  });
+
+  test('the best fifty are in the order in which all would be', () => {
+    const few = search.answer('bad knees', { limit: 5 }).hits;
+    expect(search.answer('bad knees', { limit: 300 }).hits.slice(0, 5)).toEqual(few);
+    expect(search.answer('bad knees').hits.length).toBeLessThanOrEqual(50);
+  });
+});
+
 describe('what goes wrong', () => {
+  test('in just these words comes before a name that only shares their stems', () => {
+    expect(search.answer('hips rotating').faultTypeId).toBe('pelvis-twists');
+    expect(firstOf('hip rotations')).toEqual(['hip-circles']);
+    expect(search.answer('shrugging shoulders').faultTypeId).toBe('shoulders-hitch');
+    expect(firstOf('shoulder shrug')).toEqual(['shrug']);
+  });
+
+  test('is answered also when no movement has it', () => {
+    const without = movements.map((each) => ({ ...each, faults: each.faults.filter(({ type }) => type !== 'lands-loud') }));
+    const answer = buildLibrarySearch(without, vocabulary, ladderOf(without)).answer('loud landing');
+    expect(answer).toMatchObject({ faultTypeId: 'lands-loud', hits: [] });
+  });
+
   test('is the fault, in whatever words; its movements are those that have it', () => {
     for (const query of ['knees cave', 'my client’s knees are caving in', 'valgus', 'knee goes inwards']) {
       const { faultTypeId, hits } = search.answer(query);

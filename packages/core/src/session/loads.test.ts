@@ -13,6 +13,7 @@ import {
   nextSetText,
   noteSetUp,
   rateEffort,
+  seeFault,
   takeNextSet,
   type ActionContext,
 } from './actions.ts';
@@ -149,4 +150,41 @@ test('a set-up that was noted stands there, over what was known before', () => {
   const { tap, look } = withBell(12, 8, { setUps: { [LOADED]: { handle: 'straight' } } });
   expect(look().situation.setUp).toEqual({ handle: 'straight' });
   expect(tap((c) => noteSetUp(c, { handle: 'by the horns' })).setUp).toEqual({ handle: 'by the horns' });
+});
+
+describe('what is offered against a fault', () => {
+  const TRUNK = `${LOADED}/trunk-tips`;
+  const offered = (load: number, inventory: Inventory | null = ROOM) => {
+    const { tap, look } = withBell(load, 10, {}, inventory as Inventory);
+    tap(countRep, (c) => seeFault(c, TRUNK));
+    return look().situation.correction!.changes;
+  };
+  const loads = (changes: ReturnType<typeof offered>) =>
+    changes.filter((change) => change.kind === 'lever' && change.lever === 'load');
+
+  test('a lighter one where the room has it, not with its lightest in hand', () => {
+    expect(loads(offered(12))).toHaveLength(1);
+    expect(loads(offered(8))).toEqual([]);
+    // Nobody described the room: something lighter may be there, and is asked for.
+    expect(loads(offered(8, null))).toHaveLength(1);
+  });
+
+  test('taken, it is the next lighter of this room; put down, nothing is in hand; as said, it stays what it was', () => {
+    const change = (load?: 'none' | 'as-said') => {
+      const scene = withBell(16, 10);
+      scene.tap(countRep, (c) => seeFault(c, TRUNK));
+      const lever = {
+        kind: 'lever' as const,
+        key: 'lever:load',
+        lever: 'load' as const,
+        text: 'Less',
+        why: 'load',
+        ...(load && { load }),
+      };
+      return scene.tap((c: ActionContext) => makeChange(c, lever)).set!.segments.at(-1)!.load;
+    };
+    expect(change()).toEqual(kg(12));
+    expect(change('none')).toEqual({ kind: 'bodyweight' });
+    expect(change('as-said')).toEqual(kg(16));
+  });
 });
