@@ -65,6 +65,12 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
       problems.push({ severity: 'hint', path: `vocabulary.faultTypes.${type.id}.workedOnBy`, message: `no movement ${id}` });
     }
   }
+  for (const { id, types = [] } of vocabulary.feelings ?? []) {
+    for (const type of types) {
+      if (lexicon.faultTypes.has(type)) continue;
+      problems.push({ severity: 'error', path: `vocabulary.feelings.${id}.types`, message: `no fault type ${type}` });
+    }
+  }
   const loop = findLoop(ladder);
   if (loop) {
     problems.push({

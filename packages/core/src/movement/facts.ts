@@ -1,12 +1,23 @@
-import { IsBoolean, IsIn, IsInt, Max, Min } from 'class-validator';
+import { IsBoolean, IsIn, IsInt, Matches, Max, Min } from 'class-validator';
 import { Maybe } from '../checks/parts.ts';
 import type { JointAngles } from './figureDocument.ts';
 import type { Lexicon } from './library.ts';
 import type { MovementDocument } from './movementDocument.ts';
-import { IMPACTS, PATTERNS, POSITIONS, RHYTHMS, type Impact, type Pattern, type Position, type Rhythm } from './terms.ts';
+import {
+  IMPACTS,
+  PATTERNS,
+  POSITIONS,
+  RHYTHMS,
+  SLUG_PATTERN,
+  type Impact,
+  type Pattern,
+  type Position,
+  type Rhythm,
+} from './terms.ts';
 
 /** What a movement is by itself, whatever anybody says about it. */
 export interface MovementFacts {
+  readonly family: string;
   readonly pattern: Pattern;
   readonly position: Position;
   /** Of two movements done as one. */
@@ -25,6 +36,7 @@ export interface MovementFacts {
 
 /** Facts that something holds, or doesn't hold, for: all that are given have to be so. */
 export class WhereFacts {
+  @Maybe() @Matches(SLUG_PATTERN) family?: string;
   @Maybe() @IsIn(PATTERNS) pattern?: Pattern;
   @Maybe() @IsIn(POSITIONS) position?: Position;
   @Maybe() @IsBoolean() joined?: boolean;
@@ -38,9 +50,10 @@ export class WhereFacts {
 }
 
 export function factsOf(document: MovementDocument, lexicon: Pick<Lexicon, 'kit' | 'basePoses'>): MovementFacts {
-  const { pattern, position, impact, rhythm, kit, figure } = document;
+  const { family, pattern, position, impact, rhythm, kit, figure } = document;
   const contacts = figure ? (figure.contacts ?? lexicon.basePoses.get(figure.base)?.contacts ?? []) : [];
   return {
+    family,
     pattern,
     position,
     impact,

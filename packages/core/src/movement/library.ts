@@ -1,4 +1,5 @@
 import { aliasKey } from './aliases.ts';
+import type { Feeling } from './feeling.ts';
 import type { BasePose } from './figureDocument.ts';
 import type { MovementDocument } from './movementDocument.ts';
 import type {
@@ -24,6 +25,7 @@ export interface Lexicon {
   readonly kit: ReadonlyMap<string, KitEntry>;
   readonly stances: ReadonlyMap<string, StancePoint>;
   readonly basePoses: ReadonlyMap<string, BasePose>;
+  readonly feelings: ReadonlyMap<string, Feeling>;
 }
 
 function byId<T extends { id: string }>(entries: readonly T[] | undefined): Map<string, T> {
@@ -41,6 +43,7 @@ export function lexiconOf(vocabulary: Vocabulary): Lexicon {
     kit: byId(vocabulary.kit),
     stances: byId(vocabulary.stances),
     basePoses: byId(vocabulary.basePoses),
+    feelings: byId(vocabulary.feelings),
   };
 }
 
@@ -67,6 +70,7 @@ export function mergeVocabulary(vocabulary: Vocabulary, more: Vocabulary): Vocab
     kit: lay(vocabulary.kit, more.kit),
     stances: lay(vocabulary.stances, more.stances),
     basePoses: lay(vocabulary.basePoses, more.basePoses),
+    feelings: lay(vocabulary.feelings, more.feelings),
     searchTerms: lay(vocabulary.searchTerms, more.searchTerms),
     shorthands: lay(vocabulary.shorthands, more.shorthands),
     aliases: [

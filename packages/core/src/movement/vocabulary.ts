@@ -2,6 +2,7 @@ import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsString, Length, Matche
 import { Each, Maybe, One } from '../checks/parts.ts';
 import { Alias } from './aliases.ts';
 import { WhereFacts } from './facts.ts';
+import { Feeling } from './feeling.ts';
 import { BasePose, FaultChange } from './figureDocument.ts';
 import {
   AUDIENCES,
@@ -219,6 +220,11 @@ export class Vocabulary {
   @ArrayMaxSize(200)
   @Each(() => Shorthand)
   shorthands?: Shorthand[];
+  @Maybe()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @Each(() => Feeling)
+  feelings?: Feeling[];
   @Maybe()
   @IsArray()
   @ArrayMaxSize(2000)

@@ -1,9 +1,12 @@
 import {
   doseText,
+  feltIn,
+  lowerFirst,
   resolveMovement,
   stancePointsOf,
   tempoText,
   type Phase,
+  type MovementDocument,
   type MovementRevision,
   type ResolvedFault,
   type ResolvedMovement,
@@ -193,6 +196,7 @@ function Facts({ movement: { document }, library }: { movement: ResolvedMovement
             ))}
         </ul>
       </section>
+      <FeltIn document={document} library={library} />
       <section>
         <h2 className="text-xl">Kit</h2>
         <p>{document.kit.needed.length > 0 ? kit(document.kit.needed) : 'nothing'}</p>
@@ -202,6 +206,34 @@ function Facts({ movement: { document }, library }: { movement: ResolvedMovement
         </p>
       </section>
     </aside>
+  );
+}
+
+const FELT_WORDS = { fault: '', 'set-up': '', stop: 'Stop. ' } as const;
+
+/** A check that no eye can do: where the client should feel it, and what it means where they shouldn't. */
+function FeltIn({ document, library }: { document: MovementDocument; library: IndexedLibrary }) {
+  const felt = feltIn(document, library.lexicon);
+  const muscles = felt.in.map((id) => library.lexicon.muscles.get(id)?.name ?? id);
+  if (muscles.length + felt.not.length === 0) return null;
+  return (
+    <section>
+      <h2 className="text-xl">Felt</h2>
+      {muscles.length > 0 && (
+        <p>
+          <b>In</b> {lowerFirst(muscles.join(', '))}
+        </p>
+      )}
+      {felt.not.map(({ id, place, kind, means }) => (
+        <p key={id} className="mt-1 leading-snug">
+          <b>Not in {place}.</b>{' '}
+          <span className={kind === 'stop' ? 'font-bold' : 'text-quiet'}>
+            {FELT_WORDS[kind]}
+            {means}
+          </span>
+        </p>
+      ))}
+    </section>
   );
 }
 

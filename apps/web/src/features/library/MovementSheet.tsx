@@ -1,4 +1,4 @@
-import { PHASES_OF_RHYTHM, doseText, tempoText, type Phase, type ResolvedMovement } from '@waxwing/core/movement';
+import { PHASES_OF_RHYTHM, doseText, feltIn, tempoText, type Phase, type ResolvedMovement } from '@waxwing/core/movement';
 import { PhaseStill } from '../../shared/figure/PhaseStill.tsx';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { SeverityDrop } from '../../shared/Severity.tsx';
@@ -10,6 +10,7 @@ export function MovementSheet({ movement, library }: { movement: ResolvedMovemen
   const { document } = movement;
   const { lexicon } = library;
   const phases = PHASES_OF_RHYTHM[document.rhythm];
+  const felt = feltIn(document, lexicon);
   const cuesAt = (phase: Phase, isFirst: boolean) =>
     movement.cues.filter((cue) => (phases.includes(cue.phase!) ? cue.phase === phase : isFirst));
   const kit = document.kit.needed.map((id) => lexicon.kit.get(id)?.name ?? id).join(', ') || 'nothing';
@@ -52,6 +53,11 @@ export function MovementSheet({ movement, library }: { movement: ResolvedMovemen
           <p>
             <b>Stops:</b> {document.range.stops}
           </p>
+          {felt.not.length > 0 && (
+            <p>
+              <b>Not felt in:</b> {felt.not.map(({ place }) => place).join('; ')}
+            </p>
+          )}
           <h2 className="mt-2 text-[12pt]">Easier, harder</h2>
           <p>{document.eases.map(({ text }) => text).join(' · ')}</p>
           {library.ladder.easierFrom(document.id).map((step) => (

@@ -1,0 +1,46 @@
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsString, Length, Matches } from 'class-validator';
+import { Each, Maybe } from '../checks/parts.ts';
+import { factsOf, isAnyOf, WhereFacts } from './facts.ts';
+import type { Lexicon } from './library.ts';
+import type { MovementDocument } from './movementDocument.ts';
+import { MOVEMENT_ID_PATTERN, SLUG_PATTERN } from './terms.ts';
+
+/** What it means to feel it there: a fault that nobody may see, something to set up otherwise, or the end of the set. */
+export const FEELING_KINDS = ['fault', 'set-up', 'stop'] as const;
+export type FeelingKind = (typeof FEELING_KINDS)[number];
+
+/** Where a kind of movement shouldn't be felt, and what to do about it: a check that no eye can do. */
+export class Feeling {
+  @Matches(SLUG_PATTERN) id!: string;
+  /** As a client would answer: "the low back". */
+  @IsString() @Length(3, 60) place!: string;
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(12) @Each(() => WhereFacts) on!: WhereFacts[];
+  /** Movements of that kind of which it is right all the same. */
+  @Maybe() @IsArray() @ArrayMaxSize(20) @Matches(MOVEMENT_ID_PATTERN, { each: true }) except?: string[];
+  @IsIn(FEELING_KINDS) kind!: FeelingKind;
+  @IsString() @Length(8, 160) means!: string;
+  /** Fault types that it speaks for. */
+  @Maybe() @IsArray() @ArrayMaxSize(6) @Matches(SLUG_PATTERN, { each: true }) types?: string[];
+}
+
+/** A muscle that does most of a movement's work is felt. */
+const FELT_FROM = 0.5;
+const FELT_MOST = 3;
+
+export interface Felt {
+  /** Ids of muscles, the one that works most first. */
+  readonly in: readonly string[];
+  readonly not: readonly Feeling[];
+}
+
+/** Where a movement should be felt, and where not. A stretch is felt in what it stretches. */
+export function feltIn(document: MovementDocument, lexicon: Pick<Lexicon, 'kit' | 'basePoses' | 'feelings'>): Felt {
+  const facts = factsOf(document, lexicon);
+  const movers = document.muscles.filter(({ role }) => role === 'prime-mover').sort((a, b) => b.share - a.share);
+  // Where nothing works hard, what works most is felt.
+  const felt = movers.filter(({ share }, at) => at === 0 || share >= FELT_FROM);
+  return {
+    in: felt.slice(0, FELT_MOST).map(({ muscle }) => muscle),
+    not: [...lexicon.feelings.values()].filter(({ on, except }) => isAnyOf(facts, on) && !except?.includes(document.id)),
+  };
+}
