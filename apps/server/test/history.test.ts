@@ -17,7 +17,6 @@ import {
 import type Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { v4 } from 'uuid';
-import { stringify } from 'yaml';
 import type { ImportReport } from '../src/library/library.ts';
 import type { SignedInClient } from './testServer.ts';
 import { TestServer } from './testServer.ts';
@@ -218,7 +217,7 @@ test('what was done under an id of before is the past of the one that it has now
   const squat = revisions.find(({ document }) => document.id === SQUAT)!.document;
   const PLAIN = 'waxwing:plain-squat';
   const aliases = [{ of: 'movement', id: SQUAT, now: PLAIN }];
-  const text = stringify({
+  const text = JSON.stringify({
     format: 'waxwing-library/1',
     vocabulary: { aliases },
     movements: [{ ...squat, id: PLAIN, name: 'Plain squat' }],

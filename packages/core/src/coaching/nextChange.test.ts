@@ -83,7 +83,7 @@ describe('only what is possible here', () => {
   const fault = movement.faults.find(({ type }) => type === 'trunk-tips')!;
   const withCorrection = (correction: Partial<Correction>, part: Partial<NextChangeInput> = {}) =>
     changes('trunk-tips', {
-      fault: { ...fault, corrections: [{ kind: 'lever', lever: 'load', text: 'Said so', ...correction } as Correction] },
+      fault: { ...fault, corrections: [{ kind: 'lever', lever: 'load', text: 'Said so', ...correction }] },
       ...part,
     }).map(({ text }) => text);
 

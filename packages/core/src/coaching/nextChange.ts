@@ -157,7 +157,10 @@ function easierMovements({ fault, document, ladder, nameOf, isOpen }: NextChange
     levers: leversTo(movementId),
     why,
   });
-  const named = fault.regressTo && isOpen(fault.regressTo) ? [swap(fault.regressTo, fault.drill ? 'a drill for this fault' : 'named for this fault')] : [];
+  const named =
+    fault.regressTo && isOpen(fault.regressTo)
+      ? [swap(fault.regressTo, fault.drill ? 'a drill for this fault' : 'named for this fault')]
+      : [];
   const [next] = easier;
   return next ? [...named, swap(next.movementId, 'the nearest easier one')] : named;
 }
