@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { KNEES_IN, movementDocument, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
-import { renamedDocument, renamedVocabulary, renamesOf, type Alias } from './aliases.ts';
+import type { Alias } from './alias.ts';
+import { renamedDocument, renamedVocabulary, renamesOf } from './aliases.ts';
 import { mergeVocabulary } from './library.ts';
 
 const ALIASES: readonly Alias[] = [

@@ -1,19 +1,8 @@
-import { IsBoolean, IsIn, IsInt, Matches, Max, Min } from 'class-validator';
-import { Maybe } from '../checks/parts.ts';
 import type { JointAngles } from './figureDocument.ts';
 import type { Lexicon } from './library.ts';
 import type { MovementDocument } from './movementDocument.ts';
-import {
-  IMPACTS,
-  PATTERNS,
-  POSITIONS,
-  RHYTHMS,
-  SLUG_PATTERN,
-  type Impact,
-  type Pattern,
-  type Position,
-  type Rhythm,
-} from './terms.ts';
+import type { Impact, Pattern, Position, Rhythm } from './terms.ts';
+import type { WhereFacts } from './whereFacts.ts';
 
 /** What a movement is by itself, whatever anybody says about it. */
 export interface MovementFacts {
@@ -32,21 +21,6 @@ export interface MovementFacts {
   readonly handsFlat: boolean;
   /** Of the knee that bends less, at its most after the set-up; 0 without a figure. */
   readonly kneeBendDeg: number;
-}
-
-/** Facts that something holds, or doesn't hold, for: all that are given have to be so. */
-export class WhereFacts {
-  @Maybe() @Matches(SLUG_PATTERN) family?: string;
-  @Maybe() @IsIn(PATTERNS) pattern?: Pattern;
-  @Maybe() @IsIn(POSITIONS) position?: Position;
-  @Maybe() @IsBoolean() joined?: boolean;
-  @Maybe() @IsBoolean() loaded?: boolean;
-  @Maybe() @IsIn(IMPACTS) impact?: Impact;
-  @Maybe() @IsIn(RHYTHMS) rhythm?: Rhythm;
-  @Maybe() @IsBoolean() handsFixed?: boolean;
-  @Maybe() @IsBoolean() handsFlat?: boolean;
-  /** At least so much. */
-  @Maybe() @IsInt() @Min(1) @Max(170) kneeBendDeg?: number;
 }
 
 export function factsOf(document: MovementDocument, lexicon: Pick<Lexicon, 'kit' | 'basePoses'>): MovementFacts {

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { movementDocument, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
-import { feltIn, type Feeling } from './feeling.ts';
+import { feltIn } from './feeling.ts';
+import type { Feeling } from './feelingEntry.ts';
 import { lexiconOf } from './library.ts';
 
 const feeling = (part: Partial<Feeling>): Feeling => ({

@@ -4,7 +4,7 @@ export type { CueOutcome } from './cueOutcome.ts';
 export type { DoseKind } from './dose.ts';
 export { amountText, doseText, tempoText, unitText } from './doseText.ts';
 export { facetsFrom, matchesFacets } from './facets.ts';
-export { type Feeling, feltIn } from './feeling.ts';
+export { feltIn } from './feeling.ts';
 export type { BasePose } from './figureDocument.ts';
 export { type Lexicon, type MovementRevision, lexiconOf } from './library.ts';
 export { likeFaultTexts, repeatedSentences, wordsOf } from './likeTexts.ts';

@@ -1,5 +1,5 @@
 import { aliasKey } from './aliases.ts';
-import type { Feeling } from './feeling.ts';
+import type { Feeling } from './feelingEntry.ts';
 import type { BasePose } from './figureDocument.ts';
 import type { MovementDocument } from './movementDocument.ts';
 import type {

@@ -1,8 +1,7 @@
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { Each, Maybe, One } from '../checks/parts.ts';
-import { Alias } from './aliases.ts';
-import { WhereFacts } from './facts.ts';
-import { Feeling } from './feeling.ts';
+import { Alias } from './alias.ts';
+import { Feeling } from './feelingEntry.ts';
 import { BasePose, FaultChange } from './figureDocument.ts';
 import {
   AUDIENCES,
@@ -24,6 +23,7 @@ import {
   type Position,
   type Region,
 } from './terms.ts';
+import { WhereFacts } from './whereFacts.ts';
 
 /** What else something is called by those who look for it: abbreviations, slang, how a client says it. */
 export function OtherNames(): PropertyDecorator {

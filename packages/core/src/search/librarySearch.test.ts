@@ -81,6 +81,11 @@ describe('what is nearly a name', () => {
     expect(firstOf('seated press', 3)).toContain('seated-short-press');
   });
 
+  test('what is kind to a sore place comes before what is called by the words', () => {
+    expect(firstOf('shoulder pain press', 3)).not.toContain('overhead-press');
+    expect(firstOf('bad shoulder press', 3)).not.toContain('overhead-press');
+  });
+
   test('a region is no word turned round', () => {
     expect(read('lower leg')).toEqual(['muscles']);
     expect(firstOf('leg lowering', 3)).toContain('heel-taps');

@@ -459,8 +459,8 @@ class Search implements LibrarySearch {
   /** Every movement that terms leave. */
   private everyOne(terms: readonly ReadTerm[], { doneBy, limit }: Asked, words: readonly QueryWord[] = []): Found[] {
     const foundBy = meaningOf(terms, 'fault') ? 'fault' : 'meaning';
-    // "Seated press" is what sits and pushes; what is called so too comes first.
-    const called = words.length > 1 ? words.map(({ word }) => this.names.with(stemOf(word))) : [];
+    // "Seated press" is what sits and pushes; what is called so too comes first, unless it is about what is kind to somebody.
+    const called = words.length > 1 && !meaningOf(terms, 'caution') ? words.map(({ word }) => this.names.with(stemOf(word))) : [];
     const found: Found[] = [];
     for (let movement = 0; movement < this.documents.length; movement += 1) {
       const cost = this.costs.of(movement, terms);

@@ -214,14 +214,14 @@ const FELT_WORDS = { fault: '', 'set-up': '', stop: 'Stop. ' } as const;
 /** A check that no eye can do: where the client should feel it, and what it means where they shouldn't. */
 function FeltIn({ document, library }: { document: MovementDocument; library: IndexedLibrary }) {
   const felt = feltIn(document, library.lexicon);
-  const muscles = felt.in.map((id) => library.lexicon.muscles.get(id)?.name ?? id);
+  const muscles = felt.in.map((id) => lowerFirst(library.lexicon.muscles.get(id)?.name ?? id));
   if (muscles.length + felt.not.length === 0) return null;
   return (
     <section>
       <h2 className="text-xl">Felt</h2>
       {muscles.length > 0 && (
         <p>
-          <b>In</b> {lowerFirst(muscles.join(', '))}
+          <b>In</b> {muscles.join(', ')}
         </p>
       )}
       {felt.not.map(({ id, place, kind, means }) => (
