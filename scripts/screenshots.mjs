@@ -28,14 +28,9 @@ await page.goto(`${address}/library?q=knees cave&for=${idOf('Priya')}`);
 await page.getByText(/open to Priya, /).waitFor();
 await page.getByRole('region', { name: 'Fault: Knee drops in' }).getByText('Say first').waitFor();
 await picture('library');
-for (const [name, query] of [
-  ['library-easier', 'easier push up'],
-  ['library-caution', 'squat bad knees'],
-]) {
-  await page.goto(`${address}/library?q=${query}`);
-  await page.getByRole('list', { name: 'Understood as' }).waitFor();
-  await picture(name);
-}
+await page.goto(`${address}/library?q=squat bad knees`);
+await page.getByRole('list', { name: 'Understood as' }).waitFor();
+await picture('library-caution');
 await page.goto(`${address}/ladders/squat?for=${idOf('Ilse')}&at=waxwing:bodyweight-squat&goal=waxwing:barbell-front-squat`);
 await page.getByRole('list', { name: /^The way to/ }).waitFor();
 await picture('ladders');
@@ -54,15 +49,13 @@ await picture('intake');
 await page.goto(`${address}/rooms`);
 await page.getByRole('complementary', { name: 'What can be made here' }).getByText('A pair of dumbbells').waitFor();
 await picture('rooms');
-await page.goto(`${address}/tools/load`);
-await page.getByLabel('Take the numbers of').selectOption({ label: 'Ilse Varga-Holm' });
-await page.getByRole('button', { name: /^Dumbbell Romanian deadlift: / }).click();
-await page.getByTestId('wanted-load').waitFor();
-await picture('tools');
 await page.goto(`${address}/library/waxwing:goblet-squat`);
 await page.getByRole('region', { name: 'Rep strip' }).waitFor();
 await page.getByRole('region', { name: 'Figure' }).getByRole('button', { name: 'Play' }).waitFor();
 await picture('movement');
+await page.getByRole('heading', { name: 'Felt' }).evaluate((heading) => heading.scrollIntoView({ block: 'center' }));
+await picture('movement-felt');
+await page.evaluate(() => window.scrollTo(0, 0));
 await page.getByRole('button', { name: 'Knee drops in' }).click();
 await picture('fault');
 await page.goto(address);
@@ -73,6 +66,16 @@ await button('Go to the floor').click();
 await button('Pain').waitFor();
 for (let rep = 0; rep < 5; rep += 1) await page.keyboard.press(' ');
 await picture('floor-at-rest');
+await page.keyboard.press('m');
+await page
+  .getByRole('button', { name: /^Swap for bodyweight squat/ })
+  .last()
+  .waitFor();
+await page.keyboard.type('easier on the shoulder press');
+await page.getByRole('list', { name: 'Understood as' }).waitFor();
+await picture('floor-another');
+await page.keyboard.press('Escape');
+await page.keyboard.press('Escape');
 // A full disk: every answer to what is sent says so.
 const epoch = await page.evaluate(async () => (await fetch('/api/me')).headers.get('Waxwing-Epoch'));
 const full = {
