@@ -10,14 +10,13 @@ const BENT_BACK = 'wrist';
 
 export interface CautionProblem {
   readonly movementId: string;
-  readonly severity: 'error' | 'hint';
   readonly path: string;
   readonly message: string;
 }
 
 /**
- * What cautions lead to, and which are missing. An error: somebody would be sent from one closed door to the next, on to the hand that
- * hurts, or to a machine that is in another place. A hint: nothing is said of what the facts ask for, or it would fit any movement.
+ * What somebody should look at in cautions: that they send from one closed door to the next, on to the hand that hurts, or to a machine
+ * in another place; that nothing is said of what the facts ask for, or that it would fit any movement. Nothing of it keeps a pack out.
  */
 export function cautionProblems(documents: readonly MovementDocument[], lexicon: Lexicon): readonly CautionProblem[] {
   const byId = new Map(documents.map((document) => [document.id, document]));
@@ -27,27 +26,24 @@ export function cautionProblems(documents: readonly MovementDocument[], lexicon:
   }
   return documents.flatMap((document) => {
     const problems: CautionProblem[] = [];
-    const report = (severity: 'error' | 'hint', path: string, message: string) =>
-      problems.push({ movementId: document.id, severity, path, message });
+    const report = (path: string, message: string) => problems.push({ movementId: document.id, path, message });
     document.cautions.forEach(({ caution, limit, instead }, i) => {
       const times = saidOn.get(limit) ?? 0;
-      if (times > SAME_LIMIT_MOST)
-        report('hint', `cautions[${i}].limit`, `is said of ${times} movements: say what to do in this one`);
+      if (times > SAME_LIMIT_MOST) report(`cautions[${i}].limit`, `is said of ${times} movements: say what to do in this one`);
       const other = instead === undefined ? undefined : byId.get(instead);
       if (!other) return;
       const path = `cautions[${i}].instead`;
       if (other.cautions.some((each) => each.caution === caution && each.closed)) {
-        report('error', path, `${other.id} is closed for the same caution`);
+        report(path, `${other.id} is closed for the same caution`);
       }
-      if (caution === BENT_BACK && factsOf(other, lexicon).handsFlat)
-        report('error', path, `${other.id} stands on the hands too`);
+      if (caution === BENT_BACK && factsOf(other, lexicon).handsFlat) report(path, `${other.id} stands on the hands too`);
       const lacking = otherWorldKit(document, other, lexicon);
-      if (lacking.length > 0) report('error', path, `${other.id} needs ${lacking.join(', ')}, which nobody here has to have`);
+      if (lacking.length > 0) report(path, `${other.id} needs ${lacking.join(', ')}, which nobody here has to have`);
     });
     const facts = factsOf(document, lexicon);
     for (const { id, name, asks } of lexicon.cautions.values()) {
       if (!isAnyOf(facts, asks) || document.cautions.some(({ caution }) => caution === id)) continue;
-      report('hint', 'cautions', `nothing is said for ${name.toLowerCase()}`);
+      report('cautions', `nothing is said for ${name.toLowerCase()}`);
     }
     return problems;
   });

@@ -36,8 +36,9 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
       report('hint', 'harder', 'no neighbour on a ladder, and not marked as standing alone');
     }
   }
-  problems.push(...cautionProblems(documents, lexicon));
-  for (const problem of stepProblems(documents)) problems.push({ severity: 'hint', ...problem });
+  for (const problem of [...cautionProblems(documents, lexicon), ...stepProblems(documents)]) {
+    problems.push({ severity: 'hint', ...problem });
+  }
   for (const cue of vocabulary.cues ?? []) {
     if (!isCallable(cue.text)) {
       problems.push({ severity: 'error', path: `vocabulary.cues.${cue.id}`, message: tooLong(cue.text) });
