@@ -126,6 +126,21 @@ describe('what goes wrong', () => {
   });
 });
 
+describe('how a step is made', () => {
+  test('a lever narrows the ladder where no name has the word', () => {
+    const { terms, hits } = search.answer('harder squat by load');
+    expect(terms.map(({ meaning }) => meaning.kind)).toEqual(['direction', 'lever']);
+    expect(hits[0]!.movementId).toBe('waxwing:goblet-squat');
+  });
+
+  test('to strengthen what is weak is to work it', () => {
+    for (const query of ['weak glutes', 'strengthen glutes', 'stronger glutes']) {
+      expect(documentOf(`waxwing:${firstOf(query)[0]!}`).muscles.some(({ muscle }) => muscle === 'glutes')).toBe(true);
+      expect(read(query)).toEqual(['muscles']);
+    }
+  });
+});
+
 describe('what isn’t typed to its end', () => {
   test('is already what it is about to become', () => {
     expect(search.answer('knees ca').faultTypeId).toBe('knees-in');

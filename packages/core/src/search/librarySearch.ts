@@ -1,11 +1,12 @@
 import MiniSearch from 'minisearch';
-import { rungs, type Ladder } from '../ladder/ladder.ts';
+import { rungs, type Ladder, type Step } from '../ladder/ladder.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
+import type { Lever } from '../movement/terms.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
 import { FaultPhrases } from './faultPhrases.ts';
 import { NameIndex, type NameFit } from './nameIndex.ts';
-import { peopleTermsOf, queryTermsOf, type Meaning, type Person, type QueryTerm } from './queryTerms.ts';
+import { leverTermsOf, peopleTermsOf, queryTermsOf, type Meaning, type Person, type QueryTerm } from './queryTerms.ts';
 import { isFiller, readQuery, unfinishedTerm, type QueryWord, type ReadTerm } from './readQuery.ts';
 import { Spelling, type Corrected } from './spelling.ts';
 import { TermCosts } from './termCosts.ts';
@@ -110,6 +111,7 @@ class Search implements LibrarySearch {
   private readonly terms: ReadonlyMap<string, QueryTerm>;
   private readonly faultTerms: ReadonlyMap<string, QueryTerm>;
   private readonly directions: ReadonlyMap<string, QueryTerm>;
+  private readonly levers: ReadonlyMap<string, QueryTerm>;
   private readonly shorthands: ReadonlyMap<string, readonly string[]>;
   private readonly spelling: Spelling;
   private readonly names: NameIndex;
@@ -141,6 +143,7 @@ class Search implements LibrarySearch {
       ),
     );
     this.directions = new Map([...this.terms].filter(([, { meaning }]) => meaning.kind === 'direction'));
+    this.levers = leverTermsOf(vocabulary, (text) => this.spelledOut(text));
     this.sortedKeys = [...this.terms.keys()].filter((key) => !key.startsWith('~')).sort();
     this.termWords = new Set([...this.terms.keys()].flatMap((key) => key.split(' ')));
     this.names = new NameIndex(
@@ -354,9 +357,16 @@ class Search implements LibrarySearch {
   private onLadder(words: readonly QueryWord[], asked: Asked): Taken {
     const { terms, rest } = readQuery(words, this.directions, asked.people);
     const direction = meaningOf(terms, 'direction');
-    const [best] = direction ? this.within(this.named(tellingOf(rest), asked), [], 1) : [];
-    if (!direction || !best) return NOTHING_TAKEN;
-    return { terms, found: this.neighbours(best.movement, direction.direction), neighboursOf: best.movement };
+    if (!direction) return NOTHING_TAKEN;
+    const called = (some: readonly QueryWord[]) => this.within(this.named(tellingOf(some), asked), [], 1)[0];
+    // "Harder squat by load": what makes no name may say how.
+    const byLever = readQuery(rest, this.levers);
+    const isHow = !called(rest) || (!this.isName(tellingOf(rest)) && this.isName(tellingOf(byLever.rest)));
+    const lever = isHow ? meaningOf(byLever.terms, 'lever')?.lever : undefined;
+    const best = called(lever ? byLever.rest : rest);
+    if (!best) return NOTHING_TAKEN;
+    const found = this.neighbours(best.movement, direction.direction, lever);
+    return { terms: lever ? [...terms, ...byLever.terms] : terms, found, neighboursOf: best.movement };
   }
 
   /** What is being typed, before it is: "bad kn", "knees ca". */
@@ -486,12 +496,13 @@ class Search implements LibrarySearch {
     });
   }
 
-  /** What is easier, or harder, nearest first; of what is equally near the plain ones. */
-  private neighbours(from: number, direction: 'easier' | 'harder'): Found[] {
+  /** What is easier, or harder, nearest first; of what is equally near the plain ones; with a lever, by steps that move it. */
+  private neighbours(from: number, direction: 'easier' | 'harder', lever?: Lever): Found[] {
+    const moves = ({ levers }: Step) => lever === undefined || levers.includes(lever);
     const nextTo = (id: string) =>
       direction === 'easier'
-        ? this.ladder.easierFrom(id).map((step) => step.from)
-        : this.ladder.harderFrom(id).map((step) => step.to);
+        ? this.ladder.easierFrom(id).flatMap((step) => (moves(step) ? [step.from] : []))
+        : this.ladder.harderFrom(id).flatMap((step) => (moves(step) ? [step.to] : []));
     const distance = new Map([[this.documents[from]!.id, 0]]);
     for (const [id, steps] of distance) for (const next of nextTo(id)) if (!distance.has(next)) distance.set(next, steps + 1);
     const { family } = this.documents[from]!;

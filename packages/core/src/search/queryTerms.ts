@@ -1,4 +1,5 @@
 import { lowerFirst, upperFirst } from '../movement/text.ts';
+import type { Lever } from '../movement/terms.ts';
 import type { Narrowing, Vocabulary } from '../movement/vocabulary.ts';
 import { stemOf, wordsIn } from './words.ts';
 
@@ -10,6 +11,7 @@ export type Meaning =
   | { readonly kind: 'caution'; readonly cautionId: string }
   | { readonly kind: 'narrowing'; readonly termId: string; readonly narrows: Narrowing }
   | { readonly kind: 'direction'; readonly direction: 'easier' | 'harder' }
+  | { readonly kind: 'lever'; readonly lever: Lever }
   | { readonly kind: 'client'; readonly clientId: string };
 
 /** Somebody whose name may be typed. */
@@ -109,6 +111,17 @@ export function queryTermsOf(
     add(DIRECTIONS[direction], { text: upperFirst(direction), meaning: { kind: 'direction', direction } });
   }
   return terms;
+}
+
+/** What a step along the ladder may change: "a harder squat by load". Only asked where somebody asks for a step. */
+export function leverTermsOf(vocabulary: Vocabulary, wordsOf: (text: string) => string[]): ReadonlyMap<string, QueryTerm> {
+  return new Map(
+    (vocabulary.levers ?? []).flatMap(({ id, name, otherNames = [] }) =>
+      [name, ...otherNames].map(
+        (each) => [termKey(wordsOf(each)), { text: `By ${name}`, meaning: { kind: 'lever', lever: id } }] as const,
+      ),
+    ),
+  );
 }
 
 /** Names of people, the first alone too where only one has it. */

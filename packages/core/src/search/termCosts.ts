@@ -83,6 +83,7 @@ export class TermCosts {
         return own ? OF_SEVERITY[own.severity] : null;
       }
       case 'direction':
+      case 'lever':
       case 'client':
         return 0;
     }
