@@ -104,11 +104,26 @@ test('found in a second: names, faults, needs and errors, as trainers type them'
     await expect(field).toBeFocused();
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'Forearm plank', level: 1 })).toBeVisible();
-    // Faster than anything can be drawn: Enter is for what was typed, not for what stands there.
+    // What is put in another order while somebody walks it keeps the focus where it was.
+    await page.goto(`${server.address}/library?q=plank`);
+    await expect(rows.first()).toHaveText(/^Forearm plank/);
+    await field.press('ArrowDown');
+    await expect(rows.first()).toBeFocused();
+    await page.evaluate(() => {
+      const list = document.querySelector('[data-found]')!;
+      list.append(list.firstElementChild!);
+    });
+    await expect(page.getByRole('link', { name: /^Forearm plank/ })).toBeFocused();
+    await page.keyboard.press('Escape');
+    await expect(field).toBeFocused();
+    // Faster than anything can be drawn: Enter is for what was typed, not for what stands there, and so is an arrow.
     await page.goto(`${server.address}/library?q=plank`);
     await expect(rows.first()).toHaveText(/^Forearm plank/);
     await field.press('ControlOrMeta+a');
     await page.keyboard.type('goblet squat');
+    await page.keyboard.press('ArrowDown');
+    await expect(rows.first()).toHaveText(/^Goblet squat/);
+    await expect(rows.first()).toBeFocused();
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'Goblet squat', level: 1 })).toBeVisible();
   });

@@ -361,8 +361,9 @@ class Search implements LibrarySearch {
     const called = (some: readonly QueryWord[]) => this.within(this.named(tellingOf(some), asked), [], 1)[0];
     // "Harder squat by load": what makes no name may say how.
     const byLever = readQuery(rest, this.levers);
-    const isHow = !called(rest) || (!this.isName(tellingOf(rest)) && this.isName(tellingOf(byLever.rest)));
-    const lever = isHow ? meaningOf(byLever.terms, 'lever')?.lever : undefined;
+    const said = meaningOf(byLever.terms, 'lever')?.lever;
+    const isName = said === undefined || this.isName(tellingOf(rest));
+    const lever = isName || !this.isName(tellingOf(byLever.rest)) ? undefined : said;
     const best = called(lever ? byLever.rest : rest);
     if (!best) return NOTHING_TAKEN;
     const found = this.neighbours(best.movement, direction.direction, lever);
