@@ -202,6 +202,8 @@ test('handed over with their past to somebody who was taken in, whose scale of e
   await page.getByRole('link', { name: 'Jonah Abara' }).click();
   await page.getByLabel('Hand over, with their past, to').selectOption({ label: 'Nell Prow' });
   await page.getByRole('button', { name: 'Give them to Nell Prow' }).click();
+  // Done when the list is there again: on the page before nobody's name was a link either.
+  await expect(page.getByRole('heading', { name: 'Clients', level: 1 })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Jonah Abara' })).toHaveCount(0);
 
   await signOut(page);
