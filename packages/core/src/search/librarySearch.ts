@@ -473,10 +473,12 @@ class Search implements LibrarySearch {
     // "Seated press" is what sits and pushes; what is called so too comes first, unless it is about what is kind to somebody.
     const called = words.length > 1 && !meaningOf(terms, 'caution') ? words.map(({ word }) => this.names.with(stemOf(word))) : [];
     const found: Found[] = [];
+    const costs = this.costs.ofAll(terms);
     for (let movement = 0; movement < this.documents.length; movement += 1) {
-      const cost = this.costs.of(movement, terms);
-      if (cost === null) continue;
-      const calledSo = called.filter((having) => having.has(movement)).length / Math.max(1, called.length);
+      let cost = 0;
+      for (const each of costs) cost += each[movement]!;
+      if (Number.isNaN(cost)) continue;
+      const calledSo = called.length === 0 ? 0 : called.filter((having) => having.has(movement)).length / called.length;
       found.push({ movement, cost: cost - this.standing(movement, doneBy) - CALLED_SO * calledSo, foundBy });
     }
     return bestOf(found, limit);

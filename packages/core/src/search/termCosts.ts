@@ -42,6 +42,11 @@ export class TermCosts {
     return Number.isNaN(cost) ? null : cost;
   }
 
+  /** What each term costs every movement, `NaN` where it rules one out: for whoever looks at all of them. */
+  ofAll(terms: readonly ReadTerm[]): readonly Float64Array[] {
+    return terms.map(({ meaning }) => this.costsOf(meaning));
+  }
+
   private costsOf(meaning: Meaning): Float64Array {
     let costs = this.kept.get(meaning);
     if (!costs) {
