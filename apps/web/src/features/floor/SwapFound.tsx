@@ -64,12 +64,13 @@ function Found({
     [library, index, client],
   );
   const answer = query.trim() === '' ? null : library.search.answer(query, { limit: FOUND_MOST, doneBy: doneHere(index) });
+  const leverName = (lever: string) => library.lexicon.levers.get(lever)?.name ?? lever;
   const near = (direction: 'easier' | 'harder'): readonly Choice[] =>
     nearest(library.ladder, item.movementId, direction, (id) => openness.isOpen(id))
       .slice(0, NEAR_MOST)
       .map(({ movementId, steps }) => ({
         movementId,
-        place: `${direction}: ${[...new Set(steps.flatMap(({ levers }) => levers))].join(', ')}`,
+        place: `${direction}: ${[...new Set(steps.flatMap(({ levers }) => levers.map(leverName)))].join(', ')}`,
       }));
   const found: readonly Choice[] = answer ? answer.hits : [...near('easier'), ...near('harder')];
   const choices = found.filter(({ movementId }) => movementId !== item.movementId);
