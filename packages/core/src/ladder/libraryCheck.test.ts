@@ -179,6 +179,15 @@ describe('hints', () => {
     expect(alone({ standsAlone: true })).toEqual([]);
   });
 
+  test('a pattern that the family isn’t of; a family that says none has any', () => {
+    const families = [{ id: 'squat', name: 'Squat', patterns: ['squat' as const, 'mobility' as const] }];
+    expect(said({ pattern: 'pull' }, { families })).toEqual([
+      ['hint', 'pattern', 'the family squat is of squat and mobility, not of pull'],
+    ]);
+    expect(said({ pattern: 'mobility' }, { families })).toEqual([]);
+    expect(said({ pattern: 'pull' })).toEqual([]);
+  });
+
   test('what works on a fault has to be there', () => {
     const faultTypes = SMALL_VOCABULARY.faultTypes!.map((type) => ({ ...type, workedOnBy: ['waxwing:gone'] }));
     expect(said({}, { faultTypes })).toHaveLength(faultTypes.length);

@@ -102,6 +102,10 @@ function aliasProblems(vocabulary: Vocabulary, lexicon: Lexicon, documents: read
 }
 
 function checkHints(document: MovementDocument, lexicon: Lexicon, report: Report): void {
+  const patterns = lexicon.families.get(document.family)?.patterns;
+  if (patterns && !patterns.includes(document.pattern)) {
+    report('hint', 'pattern', `the family ${document.family} is of ${patterns.join(' and ')}, not of ${document.pattern}`);
+  }
   if (!document.figure && !document.noFigure) report('hint', 'figure', 'no figure, and no reason why');
   const types = new Set(document.faults.map(({ type }) => type));
   document.cues.forEach((cue, i) => {

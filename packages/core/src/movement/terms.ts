@@ -3,7 +3,7 @@
  * all read the same list.
  */
 
-/** The basic patterns, then what belongs to none of them: one joint at a time, preparing, and easing off. */
+/** The basic patterns with what is counted beside them, then what belongs to none: one joint at a time, preparing, and easing off. */
 export const PATTERNS = [
   'squat',
   'lunge',
@@ -11,7 +11,13 @@ export const PATTERNS = [
   'push',
   'pull',
   'rotate',
+  'trunk-curl',
   'brace',
+  'anti-rotation',
+  'carry',
+  'throw',
+  'jump',
+  'balance',
   'locomotion',
   'single-joint',
   'mobility',

@@ -136,6 +136,8 @@ export class FamilyEntry {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) name!: string;
   @OtherNames() otherNames?: string[];
+  /** Of its members; without them, any. */
+  @Maybe() @IsArray() @ArrayMaxSize(PATTERNS.length) @IsIn(PATTERNS, { each: true }) patterns?: Pattern[];
 }
 
 /** What a search term narrows a list to. */
