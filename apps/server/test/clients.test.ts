@@ -147,7 +147,11 @@ describe('loads', () => {
     expect(history.due[0]).toMatchObject(decided);
 
     const there = (await start({ placeId: place.placeId }, '2026-03-04')).clients[0];
-    expect(there.items[0]).toMatchObject(decided);
+    expect(there.items[0]).toMatchObject({ ...decided, restSeconds: 75 });
+    // Meant heavier than the movement's own eight to twelve, a set is rested from for longer.
+    const few = [{ laneId: v7(), clientId, movements: [{ movementId: GOBLET, target: 4 }] }];
+    const heavy = (await start({ placeId: place.placeId, lanes: few }, '2026-03-04')).clients[0];
+    expect(heavy.items[0].restSeconds).toBe(150);
     expect(there.setUps[GOBLET]).toMatchObject({ wedge: 'low' });
     // At home there is one bell of fourteen: with seventeen reps in the twelve, sixteen were predicted; less is what home allows.
     const home = (await start({ atHome: true }, '2026-03-04')).clients[0];

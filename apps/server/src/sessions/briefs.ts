@@ -1,7 +1,7 @@
 import { BadRequestException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { MovementRevision, Stances as Positions } from '@waxwing/core/movement';
-import { adviseLoad, kitOf, rackFor, targetReserveOf, type Inventory } from '@waxwing/core/loading';
+import { adviseLoad, kitOf, rackFor, restFor, targetReserveOf, type Inventory } from '@waxwing/core/loading';
 import {
   movementsForFloor,
   type ClientBrief,
@@ -165,22 +165,25 @@ interface Known {
 /** What isn't said is advised, as on Floor and in a plan. */
 function itemOf(picked: PickedMovement, revision: MovementRevision, { past, due, inventory, stances }: Known): SessionItem {
   const { document } = revision;
+  const reserve = targetReserveOf(stances);
   const advice = adviseLoad({
     document,
     rack: rackFor(document, inventory),
     last: past,
     due,
-    targetReserve: targetReserveOf(stances),
+    targetReserve: reserve,
     isAlone: inventory?.alone === true,
   });
+  const target = picked.target ?? advice.target;
+  const load = picked.load ?? advice.load;
   return {
     itemId: uuid(),
     movementId: document.id,
     revisionId: revision.revisionId,
     sets: picked.sets ?? document.sets,
     dose: document.dose,
-    target: picked.target ?? advice.target,
-    load: picked.load ?? advice.load,
-    restSeconds: document.restSeconds,
+    target,
+    load,
+    restSeconds: restFor(document, { target, reserve, load }),
   };
 }

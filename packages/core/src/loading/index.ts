@@ -27,4 +27,5 @@ export { DENSITY, filledKg } from './makeshift.ts';
 export type { DecisionKind, MovementOutcome } from './nextSession.ts';
 export type { RungStep } from './nextSet.ts';
 export { effortScaleOf, targetReserveOf } from './parameters.ts';
+export { restFor } from './rest.ts';
 export { estimateStrength, loadFor, repsAt, wholeReps } from './strength.ts';

@@ -1,7 +1,7 @@
 /** Movements, the words that they are told in, and the search over them. */
 export { type Renames, renamesOf } from './aliases.ts';
 export type { CueOutcome } from './cueOutcome.ts';
-export type { DoseKind } from './dose.ts';
+export type { DoseKind, Tempo } from './dose.ts';
 export { amountText, doseText, tempoText, unitText } from './doseText.ts';
 export { facetsFrom, matchesFacets } from './facets.ts';
 export { feltIn } from './feeling.ts';

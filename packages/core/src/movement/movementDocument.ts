@@ -231,6 +231,11 @@ export class MovementDocument {
   @One(() => DoseBase, DOSE_SUBTYPES) dose!: Dose;
   @IsInt() @Min(1) @Max(10) sets!: number;
   @IsInt() @Min(0) @Max(600) restSeconds!: number;
+  /** Of one rep as the dose counts them, at the pace that people take when nobody gives one. */
+  @Maybe() @IsNumber() @Min(0.2) @Max(60) repSeconds?: number;
+  /** Of what travels. */
+  @Maybe() @IsNumber() @Min(0.1) @Max(8) metresPerSecond?: number;
+  /** What is asked for while it is learned. */
   @Maybe() @One(() => Tempo) tempo?: Tempo;
   @IsArray() @ArrayMinSize(3) @ArrayMaxSize(16) @Each(() => MovementCue) cues!: MovementCue[];
   @IsArray()

@@ -11,7 +11,9 @@ import {
   type ResolvedFault,
   type ResolvedMovement,
   type Stances,
+  type Tempo,
 } from '@waxwing/core/movement';
+import { allSetsSeconds, mostOf } from '@waxwing/core/planning';
 import { rungs } from '@waxwing/core/ladder';
 import { firstName } from '@waxwing/core/client';
 import type { Openness } from '@waxwing/core/progress';
@@ -150,6 +152,15 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
   );
 }
 
+/** How long it takes when nobody counts, and to the tempo in which it is learned where that is longer. */
+function timeText(document: MovementDocument): string {
+  const minutes = (tempo?: Tempo) => Math.max(1, Math.round(allSetsSeconds(document, mostOf(document.dose), tempo) / 60));
+  const usual = minutes();
+  const asLearned = minutes(document.tempo);
+  const of = document.sets === 1 ? 'The set takes' : 'All sets with rests take';
+  return `${of} about ${usual} min${asLearned > usual ? `, to this tempo ${asLearned} min` : ''}.`;
+}
+
 function Facts({ movement: { document }, library }: { movement: ResolvedMovement; library: IndexedLibrary }) {
   const kit = (ids: readonly string[]) => ids.map((id) => library.lexicon.kit.get(id)?.name ?? id).join(', ');
   return (
@@ -168,6 +179,7 @@ function Facts({ movement: { document }, library }: { movement: ResolvedMovement
           {document.sets} sets of {doseText(document.dose)}, {document.restSeconds} s rest
         </p>
         {document.tempo && <p className="text-quiet">{tempoText(document.tempo)}</p>}
+        <p className="text-quiet">{timeText(document)}</p>
       </section>
       <section>
         <h2 className="text-xl">Stops</h2>
