@@ -3,3 +3,4 @@ export { type CueTally, TRIAL_VALUE, type TallyBook, tallyKey } from './cueTally
 export type { Change } from './nextChange.ts';
 export { rankCues } from './rankCues.ts';
 export type { TriagedFault } from './triage.ts';
+export { workOn } from './workOn.ts';

@@ -189,7 +189,9 @@ describe('hints', () => {
   });
 
   test('what works on a fault has to be there', () => {
-    const faultTypes = SMALL_VOCABULARY.faultTypes!.map((type) => ({ ...type, workedOnBy: ['waxwing:gone'] }));
+    const faultTypes = SMALL_VOCABULARY.faultTypes!.map((type) => ({ ...type, drills: ['waxwing:gone'] }));
     expect(said({}, { faultTypes })).toHaveLength(faultTypes.length);
+    const causes = [{ id: 'balance', name: 'balance', work: [MIDDLE.id, 'waxwing:gone'], weeks: 4 }];
+    expect(said({}, { causes })).toEqual([['hint', 'vocabulary.causes.balance.work', 'no movement waxwing:gone']]);
   });
 });

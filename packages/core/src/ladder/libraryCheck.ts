@@ -60,10 +60,13 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
       });
     }
   }
-  for (const type of vocabulary.faultTypes ?? []) {
-    for (const id of type.workedOnBy ?? []) {
-      if (ids.has(id)) continue;
-      problems.push({ severity: 'hint', path: `vocabulary.faultTypes.${type.id}.workedOnBy`, message: `no movement ${id}` });
+  const work = [
+    ...(vocabulary.faultTypes ?? []).map(({ id, drills = [] }) => ({ path: `vocabulary.faultTypes.${id}.drills`, ids: drills })),
+    ...(vocabulary.causes ?? []).map((cause) => ({ path: `vocabulary.causes.${cause.id}.work`, ids: cause.work })),
+  ];
+  for (const { path, ids: named } of work) {
+    for (const id of named) {
+      if (!ids.has(id)) problems.push({ severity: 'hint', path, message: `no movement ${id}` });
     }
   }
   for (const { id, types = [] } of vocabulary.feelings ?? []) {

@@ -52,13 +52,13 @@ describe('a vocabulary', () => {
       aliases: [...ALIASES],
       faultTypes: [
         ...SMALL_VOCABULARY.faultTypes!,
-        { id: 'knees-cave', name: 'Knees cave', region: 'knees', causes: [], workedOnBy: ['w:old'] },
+        { id: 'knees-cave', name: 'Knees cave', region: 'knees', causes: [], drills: ['w:old'] },
       ],
       cues: [...SMALL_VOCABULARY.cues!, { id: 'tear-the-floor', text: 'Tear the floor', kind: 'external', for: ['knees-in'] }],
     });
     expect(cues).toEqual([{ id: 'tear-the-floor', text: 'Tear the floor', kind: 'external', for: ['knees-cave'] }]);
     expect(faultTypes!.map(({ id }) => id)).toEqual(['heels-lift', 'trunk-tips', 'head-juts', 'knees-cave']);
-    expect(faultTypes!.at(-1)!.workedOnBy).toEqual(['w:new']);
+    expect(faultTypes!.at(-1)!.drills).toEqual(['w:new']);
     expect(renamedVocabulary(SMALL_VOCABULARY)).toBe(SMALL_VOCABULARY);
   });
 

@@ -68,7 +68,7 @@ export function renamedDocument(document: MovementDocument, renames: Renames): M
 
 /** A vocabulary without what was renamed, and with what it refers to under its ids of now. */
 export function renamedVocabulary(vocabulary: Vocabulary): Vocabulary {
-  const { aliases = [], cues, faultTypes } = vocabulary;
+  const { aliases = [], causes, cues, faultTypes } = vocabulary;
   if (aliases.length === 0) return vocabulary;
   const renames = renamesOf(aliases);
   return {
@@ -79,7 +79,8 @@ export function renamedVocabulary(vocabulary: Vocabulary): Vocabulary {
     ...(faultTypes && {
       faultTypes: faultTypes
         .filter(({ id }) => renames.faultType(id) === id)
-        .map((type) => (type.workedOnBy ? { ...type, workedOnBy: type.workedOnBy.map(renames.movement) } : type)),
+        .map((type) => (type.drills ? { ...type, drills: type.drills.map(renames.movement) } : type)),
     }),
+    ...(causes && { causes: causes.map((cause) => ({ ...cause, work: cause.work.map(renames.movement) })) }),
   };
 }

@@ -3,6 +3,7 @@ import type { Feeling } from './feelingEntry.ts';
 import type { BasePose } from './figureDocument.ts';
 import type { MovementDocument } from './movementDocument.ts';
 import type {
+  CauseEntry,
   CautionEntry,
   FamilyEntry,
   FaultType,
@@ -18,6 +19,7 @@ import type {
 export interface Lexicon {
   readonly families: ReadonlyMap<string, FamilyEntry>;
   readonly faultTypes: ReadonlyMap<string, FaultType>;
+  readonly causes: ReadonlyMap<string, CauseEntry>;
   readonly cues: ReadonlyMap<string, SharedCue>;
   readonly muscles: ReadonlyMap<string, Muscle>;
   readonly levers: ReadonlyMap<string, LeverEntry>;
@@ -36,6 +38,7 @@ export function lexiconOf(vocabulary: Vocabulary): Lexicon {
   return {
     families: byId(vocabulary.families),
     faultTypes: byId(vocabulary.faultTypes),
+    causes: byId(vocabulary.causes),
     cues: byId(vocabulary.cues),
     muscles: byId(vocabulary.muscles),
     levers: byId(vocabulary.levers),
@@ -63,6 +66,7 @@ export function mergeVocabulary(vocabulary: Vocabulary, more: Vocabulary): Vocab
   return {
     families: lay(vocabulary.families, more.families),
     faultTypes: lay(vocabulary.faultTypes, more.faultTypes),
+    causes: lay(vocabulary.causes, more.causes),
     cues: lay(vocabulary.cues, more.cues),
     muscles: lay(vocabulary.muscles, more.muscles),
     levers: lay(vocabulary.levers, more.levers),

@@ -1,4 +1,16 @@
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  Min,
+} from 'class-validator';
 import { Each, Maybe, One } from '../checks/parts.ts';
 import { Alias } from './alias.ts';
 import { Feeling } from './feelingEntry.ts';
@@ -9,6 +21,7 @@ import {
   CUE_KINDS,
   IMPACTS,
   LEVERS,
+  MOVEMENT_ID_PATTERN,
   PATTERNS,
   PHASES,
   POSITIONS,
@@ -47,10 +60,20 @@ export class FaultType {
   @OtherNames() otherNames?: string[];
   @IsIn(REGIONS) region!: Region;
   @IsArray() @ArrayMaxSize(8) @Matches(CAUSE_PATTERN, { each: true }) causes!: string[];
-  /** Movement ids that work on a cause; may name movements that are not in this library. */
-  @Maybe() @IsArray() @ArrayMaxSize(12) @IsString({ each: true }) @Length(3, 120, { each: true }) workedOnBy?: string[];
+  /** Movements that teach what was not understood. */
+  @Maybe() @IsArray() @ArrayMaxSize(6) @Matches(MOVEMENT_ID_PATTERN, { each: true }) drills?: string[];
   /** How it changes the figure's pose. */
   @Maybe() @One(() => FaultChange) change?: FaultChange;
+}
+
+/** A cause that work takes away, in the warm-up or at home. */
+export class CauseEntry {
+  @Matches(CAUSE_PATTERN) id!: string;
+  /** As it is said of somebody: "weak glutes". */
+  @IsString() @Length(2, 60) name!: string;
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(6) @Matches(MOVEMENT_ID_PATTERN, { each: true }) work!: string[];
+  /** Before one may look whether it helped. */
+  @IsInt() @Min(1) @Max(26) weeks!: number;
 }
 
 /** A cue that many movements use, with one history. */
@@ -177,6 +200,11 @@ export class Vocabulary {
   @ArrayMaxSize(400)
   @Each(() => FaultType)
   faultTypes?: FaultType[];
+  @Maybe()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @Each(() => CauseEntry)
+  causes?: CauseEntry[];
   @Maybe()
   @IsArray()
   @ArrayMaxSize(2000)

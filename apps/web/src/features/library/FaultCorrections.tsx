@@ -1,3 +1,4 @@
+import { workOn } from '@waxwing/core/coaching';
 import type { ResolvedFault, ResolvedMovement } from '@waxwing/core/movement';
 import { Link } from 'react-router';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
@@ -55,7 +56,7 @@ export function FaultCorrections({ movement, library }: { movement: ResolvedMove
                 </li>
               )}
             </ol>
-            <WorkedOnBy fault={fault} library={library} movementId={movement.movementId} />
+            <WorkOn fault={fault} library={library} movementId={movement.movementId} />
             {fault.stopWhen && (
               <p className="mt-1">
                 <b>Stop when:</b> {fault.stopWhen}
@@ -77,15 +78,24 @@ export function stepsOf(fault: ResolvedFault, movement: ResolvedMovement): strin
   });
 }
 
-/** What to do about the cause outside this movement. */
-function WorkedOnBy({ fault, library, movementId }: { fault: ResolvedFault; library: IndexedLibrary; movementId: string }) {
-  const ids = (library.lexicon.faultTypes.get(fault.type)?.workedOnBy ?? []).filter(
-    (id) => id !== movementId && library.revision(id),
-  );
-  if (ids.length === 0) return null;
+/** What to do about the causes outside this movement. */
+function WorkOn({ fault, library, movementId }: { fault: ResolvedFault; library: IndexedLibrary; movementId: string }) {
+  const { drills, causes } = workOn(fault, movementId, library.lexicon);
+  const there = (ids: readonly string[]) => ids.filter((id) => library.revision(id));
+  const learned = there(drills);
+  const worked = causes.map((cause) => ({ ...cause, work: there(cause.work) })).filter(({ work }) => work.length > 0);
   return (
-    <p className="text-quiet mt-1">
-      works on the cause: <MovementLinks ids={ids} library={library} />
-    </p>
+    <>
+      {learned.length > 0 && (
+        <p className="text-quiet mt-1">
+          learned by: <MovementLinks ids={learned} library={library} />
+        </p>
+      )}
+      {worked.map(({ id, name, work, weeks }) => (
+        <p key={id} className="text-quiet mt-1">
+          for {name}: <MovementLinks ids={work} library={library} />; look again after {weeks} weeks
+        </p>
+      ))}
+    </>
   );
 }
