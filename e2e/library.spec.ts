@@ -91,6 +91,13 @@ test('found in a second: names, faults, needs and errors, as trainers type them'
     await expect(page).toHaveURL(/fault=/);
   });
 
+  await test.step('felt where it shouldn’t be: what that means', async () => {
+    await page.goto(`${server.address}/library`);
+    await typeInto(field, 'deadlift feels it in lower back');
+    await expect(rows.first()).toHaveText(/deadlift/i);
+    await expect(page.getByRole('region', { name: 'Where it is felt' })).toContainText('The back lifts what the hips should');
+  });
+
   await test.step('by keyboard alone', async () => {
     await page.goto(`${server.address}/library`);
     await expect(field).toBeFocused();

@@ -12,6 +12,10 @@ export class Feeling {
   @Matches(SLUG_PATTERN) id!: string;
   /** As a client would answer: "the low back". */
   @IsString() @Length(3, 60) place!: string;
+  /** What else the place is called: "lower back". */
+  @Maybe() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) @Length(2, 60, { each: true }) otherNames?: string[];
+  /** What is said of it without saying that it is felt: "hamstring cramps". */
+  @Maybe() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) @Length(2, 60, { each: true }) saidAs?: string[];
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(12) @Each(() => WhereFacts) on!: WhereFacts[];
   /** Movements of that kind of which it is right all the same. */
   @Maybe() @IsArray() @ArrayMaxSize(20) @Matches(MOVEMENT_ID_PATTERN, { each: true }) except?: string[];

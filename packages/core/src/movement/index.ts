@@ -5,6 +5,7 @@ export type { DoseKind, Tempo } from './dose.ts';
 export { amountText, doseText, tempoText, unitText } from './doseText.ts';
 export { facetsFrom, matchesFacets } from './facets.ts';
 export { feltIn } from './feeling.ts';
+export type { FeelingKind } from './feelingEntry.ts';
 export type { BasePose } from './figureDocument.ts';
 export { type Lexicon, type MovementRevision, lexiconOf } from './library.ts';
 export { likeFaultTexts, repeatedSentences, wordsOf } from './likeTexts.ts';

@@ -1,5 +1,5 @@
 import type { FaultType } from '../movement/vocabulary.ts';
-import { isFiller } from './readQuery.ts';
+import { isFiller } from './fillers.ts';
 import { stemOf, wordsIn } from './words.ts';
 
 interface Phrase {

@@ -126,6 +126,42 @@ describe('what goes wrong', () => {
   });
 });
 
+describe('where something is felt', () => {
+  const felt = (query: string) => search.answer(query, { people });
+
+  test('a place where it shouldn’t be is answered with what it means, on what is named, whatever the order', () => {
+    for (const query of ['deadlift feels it in low back', 'feels deadlifts in the lower back', 'low back felt in deadlift']) {
+      const { feelingIds, terms, unmet } = felt(query);
+      expect([query, feelingIds[0], unmet]).toEqual([query, 'back-in-a-hinge', []]);
+      expect(terms.map(({ text }) => text)).toEqual(['Felt: the low back']);
+      expect(firstOf(query)[0]).toMatch(/deadlift/);
+    }
+  });
+
+  test('what feels wrong by its name needs no “feels”', () => {
+    expect(felt('hamstring cramps in bridge').feelingIds).toEqual(['cramp-in-a-bridge']);
+    expect(felt('leaking when jumping').feelingIds).toEqual(['heaviness-below']);
+  });
+
+  test('a muscle that should be felt is what works it; a part of the body by itself is no complaint', () => {
+    expect(read('feel it in the glutes')).toEqual(['muscles']);
+    expect(felt('low back').feelingIds).toEqual([]);
+    expect(felt('knee').feelingIds).toEqual([]);
+    expect(firstOf('where should I feel a squat')).toEqual(['bodyweight-squat']);
+  });
+
+  test('where nothing named so has it, what has it is shown, and what was left out is said', () => {
+    const { feelingIds, unmet } = felt('pullover felt in the groin');
+    expect(feelingIds).toEqual(['groin-pinch']);
+    expect(unmet).toEqual(['pullover']);
+  });
+
+  test('takes off like any term', () => {
+    const { terms } = felt('deadlift felt in low back');
+    expect(firstOf(withoutTerm('deadlift felt in low back', terms[0]!))).toEqual(firstOf('deadlift'));
+  });
+});
+
 describe('how a step is made', () => {
   test('a lever narrows the ladder where no name has the word', () => {
     const { terms, hits } = search.answer('harder squat by load');

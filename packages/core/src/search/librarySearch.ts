@@ -1,13 +1,23 @@
 import MiniSearch from 'minisearch';
 import { rungs, type Ladder, type Step } from '../ladder/ladder.ts';
+import { feltIn } from '../movement/feeling.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Lever } from '../movement/terms.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
 import { FaultPhrases } from './faultPhrases.ts';
 import { NameIndex, type NameFit } from './nameIndex.ts';
-import { leverTermsOf, peopleTermsOf, queryTermsOf, type Meaning, type Person, type QueryTerm } from './queryTerms.ts';
-import { isFiller, readQuery, unfinishedTerm, type QueryWord, type ReadTerm } from './readQuery.ts';
+import {
+  leverTermsOf,
+  peopleTermsOf,
+  placeTermsOf,
+  queryTermsOf,
+  type Meaning,
+  type Person,
+  type QueryTerm,
+} from './queryTerms.ts';
+import { isFiller } from './fillers.ts';
+import { readQuery, unfinishedTerm, type QueryWord, type ReadTerm } from './readQuery.ts';
 import { Spelling, type Corrected } from './spelling.ts';
 import { TermCosts } from './termCosts.ts';
 import { stemOf, wordsIn, wordsTyped } from './words.ts';
@@ -30,6 +40,8 @@ export interface SearchAnswer {
   readonly unmet: readonly string[];
   /** The fault that was asked for. */
   readonly faultTypeId: string | null;
+  /** Where something was said to be felt, and shouldn't be: those that the movements found have. */
+  readonly feelingIds: readonly string[];
   /** The client who was named: what is open to them is the caller's to say. */
   readonly clientId: string | null;
   /** The movement whose neighbours were asked for. */
@@ -51,6 +63,8 @@ export interface LibrarySearch {
   answer(query: string, options?: SearchOptions): SearchAnswer;
 }
 
+/** The stem of what asks where something is felt. */
+const FEEL = stemOf('feel');
 const HITS = 50;
 /** What a plain movement of its kind is ahead of a special one. */
 const COMMON = 1.2;
@@ -112,6 +126,7 @@ class Search implements LibrarySearch {
   private readonly faultTerms: ReadonlyMap<string, QueryTerm>;
   private readonly directions: ReadonlyMap<string, QueryTerm>;
   private readonly levers: ReadonlyMap<string, QueryTerm>;
+  private readonly places: ReadonlyMap<string, QueryTerm>;
   private readonly shorthands: ReadonlyMap<string, readonly string[]>;
   private readonly spelling: Spelling;
   private readonly names: NameIndex;
@@ -144,8 +159,9 @@ class Search implements LibrarySearch {
     );
     this.directions = new Map([...this.terms].filter(([, { meaning }]) => meaning.kind === 'direction'));
     this.levers = leverTermsOf(vocabulary, (text) => this.spelledOut(text));
+    this.places = placeTermsOf(vocabulary, (text) => this.spelledOut(text));
     this.sortedKeys = [...this.terms.keys()].filter((key) => !key.startsWith('~')).sort();
-    this.termWords = new Set([...this.terms.keys()].flatMap((key) => key.split(' ')));
+    this.termWords = new Set([FEEL, ...[...this.terms.keys(), ...this.places.keys()].flatMap((key) => key.split(' '))]);
     this.names = new NameIndex(
       documents.map(({ name, otherNames }) => [name, ...otherNames].map((each) => this.spelledOut(each))),
     );
@@ -201,10 +217,18 @@ class Search implements LibrarySearch {
       corrected,
       unmet: [...new Set(unmet.map(({ from }) => typed[from]!))],
       faultTypeId: valueOf('fault')?.faultTypeId ?? null,
+      feelingIds: this.feltAmong(valueOf('feeling')?.feelingIds ?? [], found),
       clientId: valueOf('client')?.clientId ?? null,
       neighboursOf: neighboursOf === undefined ? null : this.documents[neighboursOf]!.id,
       hits: found.slice(0, limit).map(({ movement, foundBy }) => ({ movementId: this.documents[movement]!.id, foundBy })),
     };
+  }
+
+  /** Those of the best that was found before those of the rest. */
+  private feltAmong(feelingIds: readonly string[], found: readonly Found[]): string[] {
+    if (feelingIds.length === 0) return [];
+    const felt = found.flatMap(({ movement }) => feltIn(this.documents[movement]!, this.lexicon).not.map(({ id }) => id));
+    return [...new Set(felt)].filter((id) => feelingIds.includes(id));
   }
 
   /** Errors are forgiven in words that nothing knows, and in one that only sentences know when a name is meant. */
@@ -223,6 +247,14 @@ class Search implements LibrarySearch {
 
   /** The first way to take a query that brings something, from what is most likely meant to what is least. */
   private take(words: readonly QueryWord[], asked: Asked): Taken {
+    const felt = words.filter(({ word }) => stemOf(word) === FEEL);
+    if (felt.length > 0 && felt.length < words.length) {
+      return this.asFelt(
+        words.filter((each) => !felt.includes(each)),
+        felt[0]!.from,
+        asked,
+      );
+    }
     const withoutFillers = tellingOf(words);
     // A letter that may become anything, or nothing but fillers, is taken at its word.
     const telling = withoutFillers.length > 0 ? withoutFillers : words;
@@ -286,6 +318,21 @@ class Search implements LibrarySearch {
       () => this.mostly(text, meant, SOME_OF_IT, asked),
       () => all(meant, text),
     ];
+  }
+
+  /** "Feels deadlifts in the low back": a place where it shouldn't be felt, else what is meant to be. */
+  private asFelt(words: readonly QueryWord[], saidAt: number, asked: Asked): Taken {
+    const { terms: places } = readQuery(words, this.places);
+    // "Biceps curl felt in the groin": what comes after it is where, what came before only when nothing does.
+    const place = places.find(({ from }) => from > saidAt) ?? places.at(-1);
+    if (!place) return this.take(words, asked);
+    const telling = tellingOf(words).filter(({ from }) => from < place.from || from >= place.to);
+    const everywhere = () => this.everyOne([place], asked);
+    if (telling.length === 0) return { terms: [place], found: everywhere() };
+    const taken = this.take(telling, { ...asked, limit: Infinity });
+    const found = this.within(taken.found, [place], asked.limit);
+    if (found.length === 0) return { terms: [place], found: everywhere(), unmet: telling };
+    return { ...taken, terms: [...taken.terms, place].sort((a, b) => a.from - b.from), found };
   }
 
   /** What is said of a fault in just these words: "hips rotating" is that, though something may be called hip rotations. */
@@ -532,7 +579,12 @@ function bestOf(found: readonly Found[], most: number): Found[] {
 
 /** Whether somebody means it who types it among other words: a muscle, a thing or a pattern may only be part of a name. */
 function isMeant(meaning: Meaning): boolean {
-  return meaning.kind === 'caution' || meaning.kind === 'client' || (meaning.kind === 'narrowing' && !meaning.narrows.pattern);
+  return (
+    meaning.kind === 'caution' ||
+    meaning.kind === 'feeling' ||
+    meaning.kind === 'client' ||
+    (meaning.kind === 'narrowing' && !meaning.narrows.pattern)
+  );
 }
 
 function tellingOf(words: readonly QueryWord[]): readonly QueryWord[] {

@@ -1,6 +1,7 @@
 import { lowerFirst, upperFirst } from '../movement/text.ts';
 import type { Lever } from '../movement/terms.ts';
 import type { Narrowing, Vocabulary } from '../movement/vocabulary.ts';
+import { isFiller } from './fillers.ts';
 import { stemOf, wordsIn } from './words.ts';
 
 /** What a part of a query asks for. */
@@ -9,6 +10,7 @@ export type Meaning =
   | { readonly kind: 'muscles'; readonly muscleIds: readonly string[] }
   | { readonly kind: 'kit'; readonly kitIds: readonly string[] }
   | { readonly kind: 'caution'; readonly cautionId: string }
+  | { readonly kind: 'feeling'; readonly feelingIds: readonly string[] }
   | { readonly kind: 'narrowing'; readonly termId: string; readonly narrows: Narrowing }
   | { readonly kind: 'direction'; readonly direction: 'easier' | 'harder' }
   | { readonly kind: 'lever'; readonly lever: Lever }
@@ -81,7 +83,7 @@ export function queryTermsOf(
       const words = wordsOf(name);
       if (words.length === 0 || words.length > TERM_WORDS_MOST) continue;
       // "Lower leg" is a place, "leg lowering" isn't; what somebody sees or has is said in any order.
-      const isSaid = term.meaning.kind === 'fault' || term.meaning.kind === 'caution';
+      const isSaid = ['fault', 'caution', 'feeling'].includes(term.meaning.kind);
       const keys = new Set([termKey(words), isSaid ? anyOrderKey(words) : '', stemOf(words.join(''))]);
       keys.delete('');
       for (const key of keys) terms.set(key, joined(terms.get(key), term));
@@ -97,6 +99,9 @@ export function queryTermsOf(
     // "Seat (glutes)" is called both.
     add([...name.split(/[(),]/), ...otherNames], { text: name, meaning: { kind: 'muscles', muscleIds: [id] } });
   }
+  for (const { id, place, saidAs = [] } of vocabulary.feelings ?? []) {
+    add(saidAs, { text: `Felt: ${place}`, meaning: { kind: 'feeling', feelingIds: [id] } });
+  }
   for (const { id, name, otherNames = [], narrows } of vocabulary.searchTerms ?? []) {
     add([name, ...otherNames], { text: upperFirst(name), meaning: { kind: 'narrowing', termId: id, narrows } });
   }
@@ -109,6 +114,19 @@ export function queryTermsOf(
   }
   for (const direction of ['easier', 'harder'] as const) {
     add(DIRECTIONS[direction], { text: upperFirst(direction), meaning: { kind: 'direction', direction } });
+  }
+  return terms;
+}
+
+/** Where something may be felt that shouldn't be. Only asked where somebody says that it is felt: the low back by itself is a muscle. */
+export function placeTermsOf(vocabulary: Vocabulary, wordsOf: (text: string) => string[]): ReadonlyMap<string, QueryTerm> {
+  const terms = new Map<string, QueryTerm>();
+  for (const { id, place, otherNames = [] } of vocabulary.feelings ?? []) {
+    const term: QueryTerm = { text: `Felt: ${place}`, meaning: { kind: 'feeling', feelingIds: [id] } };
+    for (const name of [place, ...otherNames]) {
+      const key = termKey(wordsOf(name).filter((word) => !isFiller(word)));
+      terms.set(key, joined(terms.get(key), term));
+    }
   }
   return terms;
 }
@@ -142,6 +160,9 @@ function joined(known: QueryTerm | undefined, term: QueryTerm): QueryTerm {
   const text = known && known.text !== term.text ? `${known.text}, ${lowerFirst(term.text)}` : term.text;
   if (a?.kind === 'muscles' && b.kind === 'muscles') {
     return { text, meaning: { kind: 'muscles', muscleIds: [...new Set([...a.muscleIds, ...b.muscleIds])] } };
+  }
+  if (a?.kind === 'feeling' && b.kind === 'feeling') {
+    return { text: known!.text, meaning: { kind: 'feeling', feelingIds: [...new Set([...a.feelingIds, ...b.feelingIds])] } };
   }
   if (a?.kind === 'kit' && b.kind === 'kit') {
     return { text, meaning: { kind: 'kit', kitIds: [...new Set([...a.kitIds, ...b.kitIds])] } };

@@ -1,3 +1,4 @@
+import { isFiller } from './fillers.ts';
 import { anyOrderKey, termKey, TERM_WORDS_MOST, type QueryTerm } from './queryTerms.ts';
 
 /** A word of a query as it is compared, and which word of the typed ones it came from. */
@@ -16,18 +17,6 @@ export interface ReadTerm extends QueryTerm {
 export interface Reading {
   readonly terms: readonly ReadTerm[];
   readonly rest: readonly QueryWord[];
-}
-
-/** Words that stand in nearly every sentence and tell movements apart by nothing. */
-const FILLERS = new Set(
-  `a an and any are as at best bit by can client clients do does doing drill drills every exercise exercises for from get gets good has have her him his how i
-  ideas in into is it its keep keeps little make makes me more movement movements much my need needs of on or our really s safe safely slightly so some something
-  strengthen strengthening strong stronger t than that the their them they this to too very version versions want wants weak weaker weakness what when while who whose with work working workout workouts you
-  your`.split(/\s+/),
-);
-
-export function isFiller(word: string): boolean {
-  return FILLERS.has(word);
 }
 
 /** Finds the terms in a query, longest first, in the first vocabulary that has them; no word is read twice. */

@@ -39,7 +39,7 @@ export function searchCasesFrom(text: string): SearchCase[] {
 
 /** Whether what was expected is among the first three. */
 export function isFound({ query, expected }: SearchCase, search: LibrarySearch, documents: readonly MovementDocument[]): boolean {
-  const { hits, faultTypeId } = search.answer(query);
+  const { hits, faultTypeId, feelingIds } = search.answer(query);
   const first = hits.slice(0, SEEN).flatMap(({ movementId }) => documents.find(({ id }) => id === movementId) ?? []);
   if (expected.startsWith('all:')) {
     const asked = expected
@@ -50,6 +50,7 @@ export function isFound({ query, expected }: SearchCase, search: LibrarySearch, 
   }
   return expected.split(',').some((each) => {
     const right = each.trim();
+    if (right.startsWith('feeling=')) return feelingIds.includes(right.slice('feeling='.length));
     if (right.startsWith('fault=')) return faultTypeId === right.slice('fault='.length);
     return first.some(({ id }) => id.endsWith(`:${right}`));
   });

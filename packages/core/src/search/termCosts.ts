@@ -1,3 +1,4 @@
+import { feltIn } from '../movement/feeling.ts';
 import { matchesFacets } from '../movement/facets.ts';
 import type { Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
@@ -87,6 +88,8 @@ export class TermCosts {
         const own = document.faults.find(({ type }) => type === meaning.faultTypeId);
         return own ? OF_SEVERITY[own.severity] : null;
       }
+      case 'feeling':
+        return feltIn(document, this.lexicon).not.some(({ id }) => meaning.feelingIds.includes(id)) ? 0 : null;
       case 'direction':
       case 'lever':
       case 'client':

@@ -33,6 +33,7 @@ import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
 import { FacetChoices, FACET_NAMES } from './FacetChoices.tsx';
 import { FaultAnswer } from './FaultAnswer.tsx';
+import { FeelingAnswer } from './FeelingAnswer.tsx';
 
 /** What a hit was found by, as half a sentence; where it goes without saying, nothing. */
 const FOUND_BY: Readonly<Record<FoundBy, string>> = {
@@ -169,6 +170,13 @@ export default function LibraryPage() {
             clientId={clientId}
           />
         )}
+        {library && answer && (
+          <FeelingAnswer
+            library={library}
+            feelingIds={answer.feelingIds}
+            movementIds={rows.map(({ revision }) => revision.document.id)}
+          />
+        )}
         {library && (
           <Results
             key={`${asked}|${narrowedBy}`}
@@ -194,6 +202,11 @@ function countText(rows: readonly Row[], client: ClientSummary | null): string {
   return `${open} open to ${firstName(client.name)}, ${shut} not yet`;
 }
 
+/** One word is written with a hyphen; the others have it for their id. */
+function patternText(pattern: Pattern): string {
+  return pattern === 'anti-rotation' ? pattern : pattern.replace('-', ' ');
+}
+
 interface PatternChoiceProps {
   readonly patterns: readonly Pattern[];
   readonly chosen: string | null;
@@ -202,8 +215,8 @@ interface PatternChoiceProps {
 
 function PatternChoice({ patterns, chosen, onChoose }: PatternChoiceProps) {
   return (
-    <div className="mt-3 flex flex-wrap gap-x-5" role="group" aria-label="Pattern">
-      {['', ...patterns].map((each) => {
+    <div className="mt-3 flex flex-wrap gap-x-4" role="group" aria-label="Pattern">
+      {['' as const, ...patterns].map((each) => {
         const isChosen = (chosen ?? '') === each;
         return (
           <button
@@ -213,7 +226,7 @@ function PatternChoice({ patterns, chosen, onChoose }: PatternChoiceProps) {
             className="min-h-11 cursor-pointer text-lg"
             onClick={() => onChoose(each)}
           >
-            <span className={clsx(isChosen ? 'tail font-bold' : 'text-quiet')}>{each.replace('-', ' ') || 'all'}</span>
+            <span className={clsx(isChosen ? 'tail font-bold' : 'text-quiet')}>{each ? patternText(each) : 'all'}</span>
           </button>
         );
       })}
@@ -297,7 +310,7 @@ function ResultRow({ library, row, query, faultTypeId, stances, client, heading 
           <span className="text-quiet">
             {found
               ? `${faultName(found, library)}, ${found.severity}`
-              : (foundBy && FOUND_BY[foundBy]) || `${document.pattern.replace('-', ' ')} · ${doseText(document.dose)}`}
+              : (foundBy && FOUND_BY[foundBy]) || `${patternText(document.pattern)} · ${doseText(document.dose)}`}
           </span>
         )}
       </Link>

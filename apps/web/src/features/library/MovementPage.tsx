@@ -31,6 +31,7 @@ import { LoadToTake } from './LoadToTake.tsx';
 import { LadderNeighbours } from './LadderNeighbours.tsx';
 import { MovementLinks } from './MovementLinks.tsx';
 import { MovementSheet } from './MovementSheet.tsx';
+import { FELT_WORDS } from './feltWords.ts';
 import { FigureStage } from './FigureStage.tsx';
 import { anchorOf, RepStrip } from './RepStrip.tsx';
 
@@ -220,8 +221,6 @@ function Facts({ movement: { document }, library }: { movement: ResolvedMovement
     </aside>
   );
 }
-
-const FELT_WORDS = { fault: '', 'set-up': '', stop: 'Stop. ' } as const;
 
 /** A check that no eye can do: where the client should feel it, and what it means where they shouldn't. */
 function FeltIn({ document, library }: { document: MovementDocument; library: IndexedLibrary }) {
