@@ -28,6 +28,11 @@ describe('work that a fault calls for', () => {
     });
   });
 
+  test('nor the movement that the fault goes back to', () => {
+    const fault = { type: 'squats-the-hinge', causes: [], regressTo: 'waxwing:dowel-hinge' };
+    expect(workOn(fault, 'waxwing:two-hand-swing', lexicon).drills).toEqual(['waxwing:wall-tap-hinge']);
+  });
+
   test('a type or a cause that nobody knows has none', () => {
     expect(workOn({ type: 'new', causes: ['strength:soul'] }, 'x:y', lexicon)).toEqual({ drills: [], causes: [] });
   });

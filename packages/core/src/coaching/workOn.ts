@@ -11,13 +11,14 @@ export interface Work {
 
 /** What a fault calls for outside the movement in which it shows: in the warm-up or at home. Never that movement itself. */
 export function workOn(
-  fault: Pick<MovementFault, 'type' | 'causes'>,
+  fault: Pick<MovementFault, 'type' | 'causes' | 'regressTo'>,
   movementId: string,
   lexicon: Pick<Lexicon, 'faultTypes' | 'causes'>,
 ): Work {
   const others = (ids: readonly string[]) => ids.filter((id) => id !== movementId);
   return {
-    drills: others(lexicon.faultTypes.get(fault.type)?.drills ?? []),
+    // What the fault goes back to is said already.
+    drills: others(lexicon.faultTypes.get(fault.type)?.drills ?? []).filter((id) => id !== fault.regressTo),
     causes: fault.causes.flatMap((id) => {
       const cause = lexicon.causes.get(id);
       const work = others(cause?.work ?? []);

@@ -1,4 +1,5 @@
 /** Which movement is harder than which, and what is open. */
+export { type Purpose, fallbacks } from './fallback.ts';
 export { type Ladder, type LadderPath, type Step, ladderOf, nearest, pathTo, reach, rungs } from './ladder.ts';
 export { ladderText } from './ladderText.ts';
 export type { LibraryProblem } from './libraryCheck.ts';

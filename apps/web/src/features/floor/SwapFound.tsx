@@ -1,9 +1,10 @@
-import { lowerFirst } from '@waxwing/core/movement';
-import { nearest } from '@waxwing/core/ladder';
-import { opennessOf } from '@waxwing/core/progress';
+import { lowerFirst, type MovementDocument } from '@waxwing/core/movement';
+import { fallbacks, nearest } from '@waxwing/core/ladder';
+import { opennessOf, type Openness } from '@waxwing/core/progress';
 import { firstName } from '@waxwing/core/client';
 import type { BriefIndex, LaneSituation } from '@waxwing/core/session';
 import { useMemo } from 'react';
+import { PURPOSE_WORDS } from '../../shared/purposeWords.ts';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { Loading } from '../../shared/states.tsx';
 import { Understood } from '../../shared/Understood.tsx';
@@ -64,16 +65,15 @@ function Found({
     [library, index, client],
   );
   const answer = query.trim() === '' ? null : library.search.answer(query, { limit: FOUND_MOST, doneBy: doneHere(index) });
-  const leverName = (lever: string) => library.lexicon.levers.get(lever)?.name ?? lever;
-  const near = (direction: 'easier' | 'harder'): readonly Choice[] =>
-    nearest(library.ladder, item.movementId, direction, (id) => openness.isOpen(id))
-      .slice(0, NEAR_MOST)
-      .map(({ movementId, steps }) => ({
-        movementId,
-        place: `${direction}: ${[...new Set(steps.flatMap(({ levers }) => levers.map(leverName)))].join(', ')}`,
-      }));
-  const found: readonly Choice[] = answer ? answer.hits : [...near('easier'), ...near('harder')];
-  const choices = found.filter(({ movementId }) => movementId !== item.movementId);
+  const suggested = useMemo(
+    () => suggestions(library, situation.movement.document, openness),
+    [library, situation.movement.document, openness],
+  );
+  const found: readonly Choice[] = answer ? answer.hits : suggested;
+  // What stands further down the ladder may stand in as well: it is shown once.
+  const choices = found.filter(
+    ({ movementId }, at) => movementId !== item.movementId && found.findIndex((each) => each.movementId === movementId) === at,
+  );
   const isOpen = ({ movementId }: Choice) => openness.isOpen(movementId);
   // What can be done here and by them stands first, in the order in which it was found.
   const ordered = [...choices.filter(isOpen), ...choices.filter((choice) => !isOpen(choice))];
@@ -125,6 +125,26 @@ function Found({
       </ul>
     </>
   );
+}
+
+/** Before anything is typed: what stands near it on the ladder, and what is easier and does the same. */
+function suggestions(library: IndexedLibrary, of: MovementDocument, openness: Openness): readonly Choice[] {
+  const isOpen = (movementId: string) => openness.isOpen(movementId);
+  const { ladder, lexicon } = library;
+  const leverName = (lever: string) => lexicon.levers.get(lever)?.name ?? lever;
+  const near = (direction: 'easier' | 'harder'): readonly Choice[] =>
+    nearest(ladder, of.id, direction, isOpen)
+      .slice(0, NEAR_MOST)
+      .map(({ movementId, steps }) => ({
+        movementId,
+        place: `${direction}: ${[...new Set(steps.flatMap(({ levers }) => levers.map(leverName)))].join(', ')}`,
+      }));
+  const among = library.revisions.map(({ document }) => document);
+  const standIns = fallbacks({ of, among, ladder, lexicon, isOpen }).map(({ movementId, purpose }) => ({
+    movementId,
+    place: `easier: ${PURPOSE_WORDS[purpose]}`,
+  }));
+  return [...near('easier'), ...standIns, ...near('harder')];
 }
 
 /** What those who are here have done comes first. */

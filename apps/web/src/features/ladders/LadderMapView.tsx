@@ -212,23 +212,23 @@ function Rung({ data: { placed } }: NodeProps<RungNode>) {
       }}
     >
       <Handle type="target" position={Position.Left} isConnectable={false} />
-      <span className="text-quiet block h-4 w-full truncate text-[0.78rem] leading-4" title={leverText}>
+      <span className="text-quiet block h-4 w-full shrink-0 truncate text-[0.78rem] leading-4" title={leverText}>
         {placed.after.length > 0 ? `after ${library.nameOf(placed.after[0]!).toLowerCase()}` : leverText}
       </span>
-      <span className={clsx('flex h-14 w-full items-end justify-center', obstacle && 'opacity-45')}>
+      <span className={clsx('flex h-14 min-h-0 w-full items-end justify-center', obstacle && 'opacity-45')}>
         {isSeen && (
           <PhaseStill
             document={document}
             lexicon={library.lexicon}
             phase={tellingPhase(document)}
-            className="max-h-14 max-w-full"
+            className="max-h-full max-w-full"
           />
         )}
       </span>
-      <span className="mt-0.5 text-[0.9rem] leading-[1.05rem] font-bold">
+      <span className="mt-0.5 shrink-0 text-[0.9rem] leading-[1.05rem] font-bold">
         <span className={clsx('box-decoration-clone', way.has(placed.id) && 'tail')}>{document.name}</span>
       </span>
-      <span className="flex items-center gap-1 text-[0.8rem] leading-4">
+      <span className="flex shrink-0 items-center gap-1 text-[0.8rem] leading-4">
         {obstacle && <Lock aria-hidden="true" size={12} />}
         {mark && <span className={mark === 'clean' || mark === 'owned' ? 'text-success font-bold' : 'text-quiet'}>{mark}</span>}
         {people.length > 0 && <span className="text-quiet">{people.join(' ')}</span>}

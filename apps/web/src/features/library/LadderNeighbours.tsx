@@ -1,9 +1,12 @@
 import { lowerFirst } from '@waxwing/core/movement';
-import type { Step } from '@waxwing/core/ladder';
+import { fallbacks, type Step } from '@waxwing/core/ladder';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
+import { PURPOSE_WORDS } from '../../shared/purposeWords.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
+import { MovementLinks } from './MovementLinks.tsx';
 
 /** What stands one step easier and one step harder, along which levers, and what has to be shown first. */
 export function LadderNeighbours({ movementId, library }: { movementId: string; library: IndexedLibrary }) {
@@ -26,8 +29,24 @@ export function LadderNeighbours({ movementId, library }: { movementId: string; 
           {harder.length === 0 && <p className="text-quiet">Nothing harder in the library yet.</p>}
         </div>
       </div>
+      <StandIns movementId={movementId} library={library} />
     </section>
   );
+}
+
+/** Off the ladder, for who can't do it at all. */
+function StandIns({ movementId, library }: { movementId: string; library: IndexedLibrary }) {
+  const found = useMemo(() => {
+    const of = library.revision(movementId)?.document;
+    const among = library.revisions.map(({ document }) => document);
+    return of ? fallbacks({ of, among, ladder: library.ladder, lexicon: library.lexicon, isOpen: () => true }) : [];
+  }, [movementId, library]);
+  return found.map(({ purpose, movementId: id }) => (
+    <p key={purpose}>
+      <span className="text-quiet">for who can’t:</span> <MovementLinks ids={[id]} library={library} />{' '}
+      <span className="text-quiet">{PURPOSE_WORDS[purpose]}</span>
+    </p>
+  ));
 }
 
 interface NeighbourProps {
