@@ -90,6 +90,23 @@ test('an answer that never comes holds nothing up: the hour is finished, and rea
   await expect(page.getByText('From this device.')).toBeVisible({ timeout: 25_000 });
 });
 
+test('Floor opens again before the server has said who is signed in, and says so when it is nobody', async ({ page, server }) => {
+  await onFloor(page, server);
+  await page.keyboard.press(' ');
+  await allSent(page);
+  let givenUp = false;
+  page.on('requestfailed', (request) => (givenUp ||= request.url().endsWith('/api/me')));
+  await page.route('**/api/me', () => new Promise(() => undefined));
+  await page.reload();
+  await expect(page.getByTestId('count')).toHaveText('1');
+  expect(givenUp).toBe(false);
+  await page.unroute('**/api/me');
+  // Signed out from elsewhere: what is kept here is shown for no longer than the answer takes.
+  await page.context().clearCookies();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+});
+
 test('a page of yesterday says that there is a newer one, and loads it', async ({ page, server }) => {
   await onFloor(page, server);
   await page.route('**/api/**', async (route) => {

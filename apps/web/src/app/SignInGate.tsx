@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { Me } from '@waxwing/core/api';
+import { matchPath } from 'react-router';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { api, isSignedOut } from '../shared/api.ts';
 import { clearSent } from '../shared/device/clearSent.ts';
@@ -7,6 +8,7 @@ import { deviceStoreFor, type DeviceStore } from '../shared/device/deviceStore.t
 import { Outbox } from '../shared/device/outbox.ts';
 import { onServerSeen, serverSeen } from '../shared/server.ts';
 import { rememberMe, rememberedMe, SignedInContext } from '../shared/signedIn.tsx';
+import { FLOOR } from './routes.tsx';
 import { SignInPage } from '../features/signIn/SignInPage.tsx';
 import { Loading } from '../shared/states.tsx';
 
@@ -24,13 +26,19 @@ async function forgetDeleted(store: DeviceStore): Promise<void> {
 /** How long signing out waits for what is still to be sent. */
 const SEND_PATIENCE_MS = 3000;
 
+/** Who goes on before the server has said that they are signed in: on Floor the last one here, since a bad network may take seconds. */
+function firstState(): State {
+  const last = rememberedMe();
+  return last && matchPath(`/${FLOOR.path}`, window.location.pathname) ? { kind: 'in', me: last } : { kind: 'asking' };
+}
+
 /**
  * Lets nobody past who isn't signed in. Without a network the last one who was signed in on this device goes on, with what
  * this device keeps for them.
  */
 export function SignInGate({ children }: { children: ReactNode }) {
   const queryClient = useQueryClient();
-  const [state, setState] = useState<State>({ kind: 'asking' });
+  const [state, setState] = useState<State>(firstState);
   const [outbox, setOutbox] = useState<Outbox | null>(null);
   const [deviceError, setDeviceError] = useState<unknown>(null);
 
