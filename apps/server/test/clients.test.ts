@@ -243,9 +243,18 @@ describe('the log', () => {
     for (let n = 0; n < SESSIONS_PAGE + 1; n += 1) await session(stays.clientId, n);
     for (let n = 0; n < 5; n += 1) await session(goes.clientId, 100 + n);
     await owner.put(`/api/clients/${goes.clientId}/trainer`, { trainerId: server.trainer.trainerId }).expect(204);
-    const page = async (n: number) =>
-      ((await owner.get(`/api/sessions?clientId=${stays.clientId}&page=${n}`).expect(200)).body as SessionSummary[]).length;
-    expect([await page(0), await page(1), await page(2)]).toEqual([SESSIONS_PAGE, 1, 0]);
+    const page = async (before?: string) => {
+      const address = `/api/sessions?clientId=${stays.clientId}${before ? `&before=${before}` : ''}`;
+      return ((await owner.get(address).expect(200)).body as SessionSummary[]).map(({ sessionId }) => sessionId);
+    };
+    const first = await page();
+    // One that is begun in between is on neither page twice, and moves nothing off the next.
+    await session(stays.clientId, 200);
+    const second = await page(first.at(-1));
+    expect([first.length, second.length, await page(second.at(-1))]).toEqual([SESSIONS_PAGE, 1, []]);
+    expect(first).not.toContain(second[0]);
+    await owner.get(`/api/sessions?before=${v7()}`).expect(404);
+    await owner.get('/api/sessions?before=last').expect(400);
     const newest = (await owner.get('/api/sessions')).body as SessionSummary[];
     expect(newest).toHaveLength(SESSIONS_PAGE);
     expect(newest.flatMap(({ clients }) => clients.map(({ name }) => name))).not.toContain('Goes Elsewhere');

@@ -35,8 +35,8 @@ export class SessionsController {
   list(@Actor() actor: SignedIn, @Query() query: SessionsQuery): Promise<SessionSummary[]> {
     return this.sessions.list(actor, {
       ...(query.clientId && { clientId: query.clientId }),
+      ...(query.before && { before: query.before }),
       live: query.live === 'yes',
-      page: Number(query.page ?? 0),
     });
   }
 

@@ -128,8 +128,11 @@ export class Sessions {
     };
   }
 
-  /** Newest first: those in which everybody is the trainer's own now. */
-  async list(actor: SignedIn, filter: { clientId?: string; live?: boolean; page?: number }): Promise<SessionSummary[]> {
+  /**
+   * Newest first: those in which everybody is the trainer's own now. A page goes on after a session, not after a number of them: what is
+   * begun meanwhile moves nothing, and the last page costs no more than the first.
+   */
+  async list(actor: SignedIn, filter: { clientId?: string; live?: boolean; before?: string }): Promise<SessionSummary[]> {
     const query = this.sessions
       .createQueryBuilder('session')
       // Without the pins, which are most of a session and not looked at here.
@@ -142,8 +145,16 @@ export class Sessions {
       )
       .orderBy('session.localDate', 'DESC')
       .addOrderBy('session.createdAt', 'DESC')
-      .skip((filter.page ?? 0) * SESSIONS_PAGE)
+      .addOrderBy('session.id', 'DESC')
       .take(SESSIONS_PAGE);
+    if (filter.before) {
+      const last = await this.mine(actor, filter.before);
+      query.andWhere('(session."localDate", session."createdAt", session.id) < (:day, :createdAt, :id)', {
+        day: last.localDate,
+        createdAt: last.createdAt,
+        id: last.id,
+      });
+    }
     if (filter.live) query.andWhere(`session.status <> 'ended'`);
     if (filter.clientId) {
       await this.clients.mine(actor, [filter.clientId]);

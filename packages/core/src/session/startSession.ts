@@ -42,7 +42,8 @@ export class StartSession {
 export class SessionsQuery {
   @Maybe() @IsId() clientId?: string;
   @Maybe() @Matches(/^(yes|no)$/) live?: string;
-  @Maybe() @Matches(/^\d{1,5}$/) page?: string;
+  /** The last session of the page before. */
+  @Maybe() @IsId() before?: string;
 }
 
 /** A day, as the place where somebody stands counts it. */

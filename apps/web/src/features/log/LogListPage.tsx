@@ -9,9 +9,9 @@ import { Empty, Failed, Loading } from '../../shared/states.tsx';
 export default function LogListPage() {
   const sessions = useInfiniteQuery({
     queryKey: ['sessions'],
-    queryFn: ({ pageParam }) => api.get<readonly SessionSummary[]>(`sessions?page=${pageParam}`),
-    initialPageParam: 0,
-    getNextPageParam: (last, pages) => (last.length < SESSIONS_PAGE ? undefined : pages.length),
+    queryFn: ({ pageParam }) => api.get<readonly SessionSummary[]>(pageParam ? `sessions?before=${pageParam}` : 'sessions'),
+    initialPageParam: null as string | null,
+    getNextPageParam: (last) => (last.length < SESSIONS_PAGE ? undefined : last.at(-1)?.sessionId),
     refetchOnMount: 'always',
   });
   const all = sessions.data?.pages.flat() ?? [];
