@@ -10,13 +10,13 @@ import { Unbroken } from './Broken.tsx';
 import { PAGES } from './routes.tsx';
 import { chooseTheme, currentTheme } from './themeChoice.ts';
 
-const PLACES = PAGES.filter(({ isFirst }) => isFirst);
+const SECTIONS = PAGES.filter(({ isFirst }) => isFirst);
 
 /** Everything but Floor: where to go on the left (or on top, on a narrow screen), the page beside it. */
 export function Shell() {
   const { me, signOut } = useSignedIn();
   const { pathname } = useLocation();
-  const here = PAGES.find(({ path }) => matchPath(`/${path}`, pathname))?.place;
+  const here = PAGES.find(({ path }) => matchPath(`/${path}`, pathname))?.section;
   const [theme, setTheme] = useState(currentTheme);
   const [signingOut, setSigningOut] = useState<'no' | 'now' | 'failed'>('no');
   const other = theme === 'waxwing' ? 'dusk' : 'waxwing';
@@ -29,14 +29,14 @@ export function Shell() {
         <div className="md:mb-4">
           <Mark size={38} />
         </div>
-        {PLACES.map(({ path, place }) => (
+        {SECTIONS.map(({ path, section }) => (
           <Link
             key={path}
             to={`/${path}`}
-            aria-current={place === here ? 'page' : undefined}
+            aria-current={section === here ? 'page' : undefined}
             className="flex min-h-11 items-center px-2 text-lg"
           >
-            <span className={clsx(place === here && 'tail font-bold')}>{place}</span>
+            <span className={clsx(section === here && 'tail font-bold')}>{section}</span>
           </Link>
         ))}
         <div className="ml-auto flex items-center gap-1 md:mt-auto md:ml-0 md:flex-col md:items-start">

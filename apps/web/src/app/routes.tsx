@@ -2,16 +2,16 @@ import { lazy, type ComponentType } from 'react';
 import { matchPath } from 'react-router';
 import { TodayPage } from '../features/today/TodayPage.tsx';
 
-/** Where a page belongs in the navigation. */
-export type Place = 'Today' | 'Library' | 'Clients' | 'Log' | 'Tools' | 'Settings';
+/** The navigation has these sections. */
+export type Section = 'Today' | 'Library' | 'Clients' | 'Log' | 'Tools' | 'Settings';
 
 interface PageRoute {
   /** Without the slash that it begins with. */
   readonly path: string;
   readonly page: ComponentType;
-  /** Which place is marked while the page is open; without one, none. */
-  readonly place?: Place;
-  /** Opened by the place's name: the first page of it. */
+  /** Which section is marked while the page is open; without one, none. */
+  readonly section?: Section;
+  /** Opened by the section’s name: the first page of it. */
   readonly isFirst?: true;
 }
 
@@ -31,29 +31,29 @@ const Rooms = page(() => import('../features/rooms/RoomsPage.tsx'));
 const Tools = page(() => import('../features/tools/ToolsPage.tsx'));
 const ClientForm = page(() => import('../features/clients/ClientFormPage.tsx'));
 
-/** Every page at a desk: its address, what it shows, and its place. All but the first are loaded when they are opened. */
+/** Every page at a desk: its address, what it shows, and its section. All but the first are loaded when they are opened. */
 export const PAGES: readonly PageRoute[] = [
-  { path: '', page: TodayPage, place: 'Today', isFirst: true },
-  { path: 'library', page: page(() => import('../features/library/LibraryPage.tsx')), place: 'Library', isFirst: true },
-  { path: 'library/:movementId', page: page(() => import('../features/library/MovementPage.tsx')), place: 'Library' },
-  { path: 'ladders', page: Ladders, place: 'Library' },
-  { path: 'ladders/:family', page: Ladders, place: 'Library' },
-  { path: 'health', page: page(() => import('../features/library/HealthPage.tsx')), place: 'Library' },
-  { path: 'stances', page: page(() => import('../features/settings/StancesPage.tsx')), place: 'Library' },
-  { path: 'clients', page: page(() => import('../features/clients/ClientsPage.tsx')), place: 'Clients', isFirst: true },
-  { path: 'clients/new', page: ClientForm, place: 'Clients' },
-  { path: 'clients/:clientId', page: page(() => import('../features/clients/ClientPage.tsx')), place: 'Clients' },
-  { path: 'clients/:clientId/record', page: ClientForm, place: 'Clients' },
-  { path: 'clients/:clientId/tests', page: page(() => import('../features/clients/TestsPage.tsx')), place: 'Clients' },
-  { path: 'log', page: page(() => import('../features/log/LogListPage.tsx')), place: 'Log', isFirst: true },
-  { path: 'log/:sessionId', page: page(() => import('../features/log/LogPage.tsx')), place: 'Log' },
-  { path: 'tools', page: Tools, place: 'Tools', isFirst: true },
-  { path: 'tools/:tool', page: Tools, place: 'Tools' },
-  { path: 'rooms', page: Rooms, place: 'Settings', isFirst: true },
-  { path: 'rooms/:placeId', page: Rooms, place: 'Settings' },
-  { path: 'people', page: page(() => import('../features/settings/PeoplePage.tsx')), place: 'Settings' },
-  { path: 'devices', page: page(() => import('../features/settings/DevicesPage.tsx')), place: 'Settings' },
-  { path: 'backup', page: page(() => import('../features/settings/BackupPage.tsx')), place: 'Settings' },
+  { path: '', page: TodayPage, section: 'Today', isFirst: true },
+  { path: 'library', page: page(() => import('../features/library/LibraryPage.tsx')), section: 'Library', isFirst: true },
+  { path: 'library/:movementId', page: page(() => import('../features/library/MovementPage.tsx')), section: 'Library' },
+  { path: 'ladders', page: Ladders, section: 'Library' },
+  { path: 'ladders/:family', page: Ladders, section: 'Library' },
+  { path: 'health', page: page(() => import('../features/library/HealthPage.tsx')), section: 'Library' },
+  { path: 'stances', page: page(() => import('../features/settings/StancesPage.tsx')), section: 'Library' },
+  { path: 'clients', page: page(() => import('../features/clients/ClientsPage.tsx')), section: 'Clients', isFirst: true },
+  { path: 'clients/new', page: ClientForm, section: 'Clients' },
+  { path: 'clients/:clientId', page: page(() => import('../features/clients/ClientPage.tsx')), section: 'Clients' },
+  { path: 'clients/:clientId/record', page: ClientForm, section: 'Clients' },
+  { path: 'clients/:clientId/tests', page: page(() => import('../features/clients/TestsPage.tsx')), section: 'Clients' },
+  { path: 'log', page: page(() => import('../features/log/LogListPage.tsx')), section: 'Log', isFirst: true },
+  { path: 'log/:sessionId', page: page(() => import('../features/log/LogPage.tsx')), section: 'Log' },
+  { path: 'tools', page: Tools, section: 'Tools', isFirst: true },
+  { path: 'tools/:tool', page: Tools, section: 'Tools' },
+  { path: 'rooms', page: Rooms, section: 'Settings', isFirst: true },
+  { path: 'rooms/:placeId', page: Rooms, section: 'Settings' },
+  { path: 'people', page: page(() => import('../features/settings/PeoplePage.tsx')), section: 'Settings' },
+  { path: 'devices', page: page(() => import('../features/settings/DevicesPage.tsx')), section: 'Settings' },
+  { path: 'backup', page: page(() => import('../features/settings/BackupPage.tsx')), section: 'Settings' },
   { path: 'start/:clientId', page: page(() => import('../features/start/StartPage.tsx')) },
 ];
 

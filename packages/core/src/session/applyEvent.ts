@@ -16,7 +16,7 @@ function itemState(item: SessionItem): Mutable<ItemState> {
 
 /** Each item once, and none that stands on another lane's list: two rows of a log can't be the same item. */
 function newItems(draft: StateDraft, items: readonly SessionItem[]): Mutable<ItemState>[] {
-  const fresh = new Map(items.filter(({ itemId }) => !draft.placeOfItem(itemId)).map((item) => [item.itemId, item]));
+  const fresh = new Map(items.filter(({ itemId }) => !draft.pathOfItem(itemId)).map((item) => [item.itemId, item]));
   return [...fresh.values()].map(itemState);
 }
 
@@ -100,7 +100,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     const at = draft.laneAt(event.laneId);
     if (at < 0) return;
     const { item } = event.payload;
-    const known = draft.placeOfItem(item.itemId);
+    const known = draft.pathOfItem(item.itemId);
     // Another lane's: an item stands on one list.
     if (known && known.lane !== at) return;
     const lane = draft.writeLane(at);
@@ -112,9 +112,9 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   },
   'segment-started': (draft, event) => {
     const { payload } = event;
-    const place = draft.placeOfItem(payload.itemId);
-    if (!place) return;
-    const { dose } = draft.state.lanes[place.lane]!.items[place.item]!;
+    const path = draft.pathOfItem(payload.itemId);
+    if (!path) return;
+    const { dose } = draft.state.lanes[path.lane]!.items[path.item]!;
     const segment: Mutable<SegmentState> = {
       segmentId: payload.segmentId,
       movementId: payload.movementId,
@@ -131,7 +131,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       ...(payload.tempo && { tempo: payload.tempo }),
       ...(payload.change && { change: payload.change }),
     };
-    const known = draft.placeOfSet(payload.setId);
+    const known = draft.pathOfSet(payload.setId);
     if (known) {
       if (draft.setAt(known).segments.some((each) => each.segmentId === segment.segmentId)) return;
       const set = draft.writeSet(known);
@@ -145,8 +145,8 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       leaveFaults(draft, set, payload.movementId);
       return;
     }
-    const item = draft.writeItem(place);
-    const lane = draft.writeLane(place.lane);
+    const item = draft.writeItem(path);
+    const lane = draft.writeLane(path.lane);
     item.setIds = [...item.setIds, payload.setId];
     item.nextChange = null;
     lane.sets = draft.own(lane.sets);
@@ -173,13 +173,13 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   },
   'rep-counted': (draft, event) => {
     const { setId, segmentId } = event.payload;
-    const place = draft.placeOfSet(setId);
-    if (!place) return;
-    const { segments, countedBy } = draft.setAt(place);
+    const path = draft.pathOfSet(setId);
+    if (!path) return;
+    const { segments, countedBy } = draft.setAt(path);
     const at = segments.findIndex((each) => each.segmentId === segmentId);
     // Counting claims the set: a second device's count of the same reps is never added to the first's.
     if (at < 0 || (countedBy !== null && countedBy !== event.replicaId)) return;
-    const set = draft.writeSet(place);
+    const set = draft.writeSet(path);
     set.countedBy = event.replicaId;
     set.segments = draft.own(set.segments);
     draft.ownAt(set.segments, at).counted += 1;
@@ -189,10 +189,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     if (at >= 0) draft.writeLane(at).view = event.payload.view;
   },
   looked: (draft, event) => {
-    const place = draft.placeOfSet(event.payload.setId);
-    if (!place) return;
+    const path = draft.pathOfSet(event.payload.setId);
+    if (!path) return;
     const { clean, view, gone = [] } = event.payload;
-    const set = draft.writeSet(place);
+    const set = draft.writeSet(path);
     const movementId = event.payload.movementId ?? set.segments.at(-1)!.movementId;
     set.looks = [...set.looks, { at: event.at, clean, movementId, ...(view && { view }) }];
     set.faults = changeSome(
@@ -203,10 +203,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     );
   },
   'fault-seen': (draft, event) => {
-    const place = draft.placeOfSet(event.payload.setId);
-    if (!place) return;
+    const path = draft.pathOfSet(event.payload.setId);
+    if (!path) return;
     const { faultId, faultTypeId, side } = event.payload;
-    const set = draft.writeSet(place);
+    const set = draft.writeSet(path);
     set.faults = draft.own(set.faults);
     const at = set.faults.findIndex((fault) => fault.faultId === faultId && fault.side === side);
     if (at >= 0) {
@@ -227,9 +227,9 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     });
   },
   'cue-given': (draft, event) => {
-    const place = draft.placeOfSet(event.payload.setId);
-    if (!place) return;
-    const set = draft.writeSet(place);
+    const path = draft.pathOfSet(event.payload.setId);
+    if (!path) return;
+    const set = draft.writeSet(path);
     set.trials = draft.own(set.trials);
     const { setId, faultId, faultTypeId, cueId } = event.payload;
     // Written out rather than spread: these are many, and objects of one shape are read faster.
@@ -246,12 +246,12 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   },
   'cue-outcome': (draft, event) => {
     const { cueGivenId, outcome } = event.payload;
-    const place = draft.findSet((set) => set.trials.some((each) => each.cueGivenId === cueGivenId));
-    if (!place) return;
-    const at = draft.setAt(place).trials.findIndex((each) => each.cueGivenId === cueGivenId);
+    const path = draft.findSet((set) => set.trials.some((each) => each.cueGivenId === cueGivenId));
+    if (!path) return;
+    const at = draft.setAt(path).trials.findIndex((each) => each.cueGivenId === cueGivenId);
     // Noted in the rest is noted; once the next set has begun nobody can say any more what the cue did.
-    if (draft.setAt(place).trials[at]!.outcome || place.set < draft.state.lanes[place.lane]!.sets.length - 1) return;
-    const set = draft.writeSet(place);
+    if (draft.setAt(path).trials[at]!.outcome || path.set < draft.state.lanes[path.lane]!.sets.length - 1) return;
+    const set = draft.writeSet(path);
     set.trials = draft.own(set.trials);
     const trial = draft.ownAt(set.trials, at);
     trial.outcome = outcome;
@@ -275,15 +275,15 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     draft.ownAt(draft.ownList('proposals'), at).decided = { taken, ...(instead && { instead }) };
   },
   'set-ended': (draft, event) => {
-    const place = draft.placeOfSet(event.payload.setId);
-    if (!place) return;
-    const set = draft.writeSet(place);
+    const path = draft.pathOfSet(event.payload.setId);
+    if (!path) return;
+    const set = draft.writeSet(path);
     // Ended twice: the first says when, the second only amends what was done.
     if (set.endedAt === null) {
       set.endedAt = event.at;
       set.endReason = event.payload.reason;
       closeSegment(draft, set, event.at);
-      const lane = draft.writeLane(place.lane);
+      const lane = draft.writeLane(path.lane);
       if (lane.openSetId === set.setId) lane.openSetId = null;
     }
     for (const { segmentId, amount } of event.payload.amounts ?? []) {
@@ -294,9 +294,9 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     }
   },
   'effort-rated': (draft, event) => {
-    const place = draft.placeOfSet(event.payload.setId);
-    if (!place) return;
-    const set = draft.writeSet(place);
+    const path = draft.pathOfSet(event.payload.setId);
+    if (!path) return;
+    const set = draft.writeSet(path);
     set.effort = event.payload.effort;
     const { reserve } = event.payload;
     if (reserve !== undefined) set.reserve = reserve;
@@ -304,17 +304,17 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     else if (set.reserve !== undefined) delete set.reserve;
   },
   'load-changed': (draft, event) => {
-    const place = draft.placeOfItem(event.payload.itemId);
-    if (!place) return;
-    const item = draft.writeItem(place);
+    const path = draft.pathOfItem(event.payload.itemId);
+    if (!path) return;
+    const item = draft.writeItem(path);
     item.load = event.payload.load;
-    const open = draft.placeOfSet(draft.state.lanes[place.lane]!.openSetId ?? undefined);
+    const open = draft.pathOfSet(draft.state.lanes[path.lane]!.openSetId ?? undefined);
     if (open && draft.setAt(open).itemId === item.itemId) spoilTrials(draft, draft.writeSet(open));
   },
   'next-set-planned': (draft, event) => {
-    const place = draft.placeOfItem(event.payload.itemId);
-    if (!place) return;
-    const item = draft.writeItem(place);
+    const path = draft.pathOfItem(event.payload.itemId);
+    if (!path) return;
+    const item = draft.writeItem(path);
     item.target = event.payload.target;
     item.nextChange = event.payload.change ?? null;
   },
@@ -325,9 +325,9 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   },
   'movement-swapped': (draft, event) => {
     const { payload } = event;
-    const place = draft.placeOfItem(payload.itemId);
-    if (!place) return;
-    const item = draft.writeItem(place);
+    const path = draft.pathOfItem(payload.itemId);
+    if (!path) return;
+    const item = draft.writeItem(path);
     item.swaps = [
       ...item.swaps,
       {
@@ -344,18 +344,18 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     item.dose = payload.dose;
     item.target = payload.target;
     item.load = payload.load;
-    const set = draft.placeOfSet(payload.setId);
+    const set = draft.pathOfSet(payload.setId);
     if (set) spoilTrials(draft, draft.writeSet(set));
   },
   'pain-reported': (draft, event) => {
     const { payload } = event;
     draft.ownList('pains').push({ ...payload, eventId: event.id, at: event.at, clientId: event.clientId ?? null });
-    const place = draft.placeOfSet(payload.setId);
-    if (place) draft.writeSet(place).pain = true;
+    const path = draft.pathOfSet(payload.setId);
+    if (path) draft.writeSet(path).pain = true;
     // Before the first rep there is no set, and the movement is left out all the same.
-    const lane = draft.state.lanes[place?.lane ?? draft.laneAt(event.laneId)];
-    const itemId = place ? draft.setAt(place).itemId : lane?.currentItemId;
-    const item = itemId ? draft.placeOfItem(itemId) : null;
+    const lane = draft.state.lanes[path?.lane ?? draft.laneAt(event.laneId)];
+    const itemId = path ? draft.setAt(path).itemId : lane?.currentItemId;
+    const item = itemId ? draft.pathOfItem(itemId) : null;
     if (item) draft.writeItem(item).pain = true;
   },
   note: (draft, event) => {

@@ -7,7 +7,7 @@ export type Mutable<T> = T extends readonly (infer E)[]
     : T;
 
 /** Where a set stands: which lane, which of its sets. */
-interface SetPlace {
+interface SetPath {
   readonly lane: number;
   readonly set: number;
 }
@@ -43,7 +43,7 @@ export class StateDraft {
   /** What was copied or made for this draft; `null` when all of it was. */
   private readonly owned: Set<object> | null;
   /** What happens mostly happens in the set that something just happened in: saves a search an event. */
-  private latest: SetPlace | null = null;
+  private latest: SetPath | null = null;
 
   constructor(base: SessionState | null) {
     this.owned = base ? new Set() : null;
@@ -80,7 +80,7 @@ export class StateDraft {
   }
 
   /** The lane that has an item on its list, and which of its items that is. */
-  placeOfItem(itemId: string): { readonly lane: number; readonly item: number } | null {
+  pathOfItem(itemId: string): { readonly lane: number; readonly item: number } | null {
     const { lanes } = this.state;
     for (let lane = 0; lane < lanes.length; lane += 1) {
       const item = lanes[lane]!.items.findIndex((each) => each.itemId === itemId);
@@ -95,7 +95,7 @@ export class StateDraft {
     return this.ownAt(owner.items, item);
   }
 
-  placeOfSet(setId: string | undefined): SetPlace | null {
+  pathOfSet(setId: string | undefined): SetPath | null {
     if (setId === undefined) return null;
     const { latest } = this;
     // Most events go this way: no search, and no function to search with.
@@ -104,7 +104,7 @@ export class StateDraft {
   }
 
   /** The last sets of the lanes are looked at first, as it is mostly one of them. */
-  findSet(isIt: (set: Mutable<SetState>) => boolean): SetPlace | null {
+  findSet(isIt: (set: Mutable<SetState>) => boolean): SetPath | null {
     const { lanes } = this.state;
     if (this.latest) {
       const set = lanes[this.latest.lane]?.sets[this.latest.set];
@@ -121,11 +121,11 @@ export class StateDraft {
     return null;
   }
 
-  setAt({ lane, set }: SetPlace): Mutable<SetState> {
+  setAt({ lane, set }: SetPath): Mutable<SetState> {
     return this.state.lanes[lane]!.sets[set]!;
   }
 
-  writeSet({ lane, set }: SetPlace): Mutable<SetState> {
+  writeSet({ lane, set }: SetPath): Mutable<SetState> {
     const owner = this.writeLane(lane);
     owner.sets = this.own(owner.sets);
     return this.ownAt(owner.sets, set);
