@@ -250,3 +250,35 @@ test('health links each finding to its place; the new views have nothing serious
     expect(await seriousProblems(page)).toEqual([]);
   }
 });
+
+test('what changed in a movement is told in words; any two are compared, one is restored, and that undone', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await page.goto(`${server.address}/library/waxwing:dumbbell-romanian-deadlift`);
+  await expect(page.getByText('3 sets of 8–12 reps, 105 s rest').first()).toBeAttached();
+  await page.getByRole('link', { name: 'what changed' }).click();
+  const revision = (n: number) =>
+    page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: `Revision ${n}` }) });
+  await expect(revision(3)).toContainText('Rest: 90 s → 105 s');
+  await expect(revision(3)).toContainText('Maren Oxley, ');
+  await expect(revision(2)).toContainText('Leans back at the top, severity: polish → performance');
+  await expect(revision(2)).toContainText('Cue “Hips back to the deck rail” is new');
+  await expect(revision(1)).toContainText('The first one.');
+  await page.getByRole('combobox', { name: 'Compare' }).selectOption('revision 3');
+  await page.getByRole('combobox', { name: 'With' }).selectOption('revision 1');
+  await expect(page.getByRole('region', { name: 'The two compared' }).getByRole('listitem')).toHaveText([
+    'Rest: 105 s → 90 s',
+    'Cue “Hips back to the deck rail” is gone',
+    'Leans back at the top, severity: performance → polish',
+  ]);
+  expect(await seriousProblems(page)).toEqual([]);
+  await revision(1).getByRole('button', { name: 'Restore this one' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Revision 1 stands again.' })).toBeVisible();
+  await expect(revision(4)).toContainText('Cue “Hips back to the deck rail” is gone');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(revision(5)).toContainText('Rest: 90 s → 105 s');
+  await page.getByRole('link', { name: 'Dumbbell Romanian deadlift' }).click();
+  await expect(page.getByText('3 sets of 8–12 reps, 105 s rest').first()).toBeAttached();
+});

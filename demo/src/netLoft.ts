@@ -1,4 +1,5 @@
 import type { ClientDocument } from '@waxwing/core/client';
+import type { MovementDocument } from '@waxwing/core/movement';
 import { EVENT_BATCH_MAX, type SessionBrief } from '@waxwing/core/session';
 import {
   EventLog,
@@ -25,6 +26,7 @@ export const DEMO_SIGN_INS = {
 const ZONE = 'Etc/UTC';
 const SEED = 1911;
 const DAY = 86_400_000;
+const CHANGED = 'waxwing:dumbbell-romanian-deadlift';
 
 export interface NetLoftOptions {
   /** The day that the demo calls today. */
@@ -50,8 +52,26 @@ export async function fillNetLoft(app: Application, options: NetLoftOptions): Pr
   }
 
   await fillHistory(app, options, trainers, clientIds);
+  await fillChanges(app.get(Library), trainers.maren);
   await fillMeasurements(app, options, trainers, clientIds);
   await fillBookings(setup, options, trainers, clientIds);
+}
+
+/** What Maren has changed in a movement since: the hours before were done with what it said then. */
+async function fillChanges(library: Library, maren: SignedIn): Promise<void> {
+  const change = async (made: (document: MovementDocument) => Partial<MovementDocument>) => {
+    const { revisions } = await library.current(maren.studioId);
+    const { revisionId, document } = revisions.find((revision) => revision.document.id === CHANGED)!;
+    await library.saveMovement(maren, CHANGED, { baseRevisionId: revisionId, document: { ...document, ...made(document) } });
+  };
+  await change(({ faults, cues }) => ({
+    faults: faults.map((fault) => (fault.id === 'leans-back' ? { ...fault, severity: 'performance' } : fault)),
+    cues: [
+      ...cues,
+      { id: 'deck-rail', text: 'Hips back to the deck rail', kind: 'analogy', phase: 'lower', for: ['squats-the-hinge'] },
+    ],
+  }));
+  await change(() => ({ restSeconds: 105 }));
 }
 
 /** The day so many days from the one that the demo calls today. */

@@ -1,5 +1,16 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { CueTrialsAnswer, LibraryAnswer, MarksAnswer, PlaceSummary, PracticeAnswer, StancesAnswer } from '@waxwing/core/api';
+import type {
+  ApiError,
+  CueTrialsAnswer,
+  LibraryAnswer,
+  MarksAnswer,
+  MovementChange,
+  PlaceSummary,
+  PracticeAnswer,
+  StancesAnswer,
+} from '@waxwing/core/api';
+import type { MovementDocument, MovementRevision } from '@waxwing/core/movement';
+import type { SessionBrief } from '@waxwing/core/session';
 import { v4 } from 'uuid';
 import { SignedInClient, TestServer } from './testServer.ts';
 
@@ -183,5 +194,80 @@ describe('the library as it is sent', () => {
   test('is nobody’s who isn’t signed in, whatever they bring', async () => {
     const tag = (await owner.get('/api/library').expect(200)).get('ETag')!;
     await server.anonymous().get('/api/library').set('If-None-Match', tag).expect(401);
+  });
+});
+
+describe('a movement that is changed', () => {
+  const path = `/api/library/${encodeURIComponent(SQUAT)}/revisions`;
+  const history = async () => (await trainer.get(path).expect(200)).body as MovementChange[];
+  const save = (change: Partial<MovementDocument>, base: MovementChange) =>
+    owner.post(path, { baseRevisionId: base.revisionId, document: { ...base.document, ...change } });
+
+  test('is a revision of its own, with who made it; everybody fetches only that, and hours before keep what they began with', async () => {
+    const [first] = await history();
+    const before = await owner.start(mine, [SQUAT], '2026-04-01');
+    const { version } = (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
+    const saved = (await save({ restSeconds: 95 }, first!).expect(200)).body as MovementRevision;
+    expect(saved).toMatchObject({ number: first!.number + 1, document: { restSeconds: 95 } });
+    expect((await history()).slice(0, 2).map(({ number, authorName }) => [number, authorName])).toEqual([
+      [first!.number + 1, 'Ona Owner'],
+      [first!.number, 'Ona Owner'],
+    ]);
+    const { revisions, isWhole } = (await trainer.get(`/api/library?since=${version}`).expect(200)).body as LibraryAnswer;
+    expect([isWhole, revisions.map(({ document }) => document.id)]).toEqual([false, [SQUAT]]);
+    const brief = (await owner.get(`/api/sessions/${before.sessionId}/brief`).expect(200)).body as SessionBrief;
+    expect(brief.revisions.find(({ document }) => document.id === SQUAT)!.revisionId).toBe(first!.revisionId);
+    // Back to what it said: a new revision, nothing is taken away.
+    await owner.post(path, { baseRevisionId: saved.revisionId, document: first!.document }).expect(200);
+    const all = await history();
+    expect(all[0]!.document).toEqual(first!.document);
+    expect(all[0]!.number).toBe(first!.number + 2);
+  });
+
+  test('saying the same makes no revision', async () => {
+    const all = await history();
+    expect((await save({}, all[0]!).expect(200)).body).toMatchObject({ revisionId: all[0]!.revisionId });
+    expect(await history()).toEqual(all);
+  });
+
+  test('from a revision that is no longer the newest is refused, and nothing is written over', async () => {
+    const [now, before] = await history();
+    const refused = await save({ restSeconds: 30 }, before!).expect(409);
+    expect((refused.body as ApiError).code).toBe('changed');
+    expect((await history())[0]).toEqual(now);
+  });
+
+  test('of two that are saved at once one stands, and the other is told', async () => {
+    const [now] = await history();
+    const answers = await Promise.all([40, 50].map((restSeconds) => save({ restSeconds }, now!)));
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+    const won = answers.find(({ status }) => status === 200)!.body as MovementRevision;
+    expect((await history())[0]!.document.restSeconds).toBe(won.document.restSeconds);
+  });
+
+  test.each<[string, Partial<MovementDocument>, string]>([
+    ['a family that there isn’t', { family: 'none' }, 'document.family'],
+    ['another movement', { id: 'waxwing:box-squat' }, 'document.id'],
+    ['a number out of range', { restSeconds: 9999 }, 'document.restSeconds'],
+    ['a name of nothing', { name: '' }, 'document.name'],
+    [
+      'a step back down',
+      { harder: [{ to: 'waxwing:box-squat', levers: ['load'], shownFirst: { sets: 2, reps: 8, reserve: 2 } }] },
+      'document.harder[0].to',
+    ],
+  ])('%s is refused at its field', async (_, change, at) => {
+    const [now] = await history();
+    const refused = await save(change, now!).expect(400);
+    expect((refused.body as ApiError).problems!.map((problem) => problem.path)).toContain(at);
+    expect((await history())[0]).toEqual(now);
+  });
+
+  test('only the owner changes it; what isn’t there has no history', async () => {
+    const [now] = await history();
+    await trainer.post(path, { baseRevisionId: now!.revisionId, document: now!.document }).expect(403);
+    await trainer.get('/api/library/waxwing:no-such/revisions').expect(404);
+    await owner.post('/api/library/waxwing:no-such/revisions', { baseRevisionId: v4(), document: now!.document }).expect(404);
+    await owner.get(`${path}?before=x`).expect(400);
+    expect((await owner.get(`${path}?before=2`).expect(200)).body).toMatchObject([{ number: 1 }]);
   });
 });

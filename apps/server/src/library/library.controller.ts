@@ -1,5 +1,7 @@
-import { Body, Controller, Get, Headers, HttpCode, Post, Query, Res } from '@nestjs/common';
-import { PackUpload } from '@waxwing/core/shapes';
+import { Body, Controller, Get, Headers, HttpCode, Param, ParseIntPipe, Post, Query, Res } from '@nestjs/common';
+import type { MovementChange } from '@waxwing/core/api';
+import type { MovementRevision } from '@waxwing/core/movement';
+import { MovementSave, PackUpload } from '@waxwing/core/shapes';
 import type { Response } from 'express';
 import { Actor, ownersOnly, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
@@ -44,5 +46,23 @@ export class LibraryController {
   importPack(@Actor() actor: SignedIn, @Body() upload: PackUpload): Promise<ImportReport> {
     ownersOnly(actor, 'takes in packs');
     return this.library.importPack(actor.studioId, actor.trainerId, upload.files);
+  }
+
+  /** Newest first; `before`: the number of the last one that is known. */
+  @Get(':movementId/revisions')
+  history(
+    @Actor() actor: SignedIn,
+    @Param('movementId') movementId: string,
+    @Query('before', new ParseIntPipe({ optional: true })) before: number | undefined,
+  ): Promise<MovementChange[]> {
+    return this.library.history(actor.studioId, movementId, before);
+  }
+
+  @Post(':movementId/revisions')
+  @HttpCode(200)
+  @ShapeBody(MovementSave)
+  save(@Actor() actor: SignedIn, @Param('movementId') movementId: string, @Body() save: MovementSave): Promise<MovementRevision> {
+    ownersOnly(actor, 'changes the library');
+    return this.library.saveMovement(actor, movementId, save);
   }
 }

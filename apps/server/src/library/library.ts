@@ -1,19 +1,31 @@
 import { createHash } from 'node:crypto';
-import { BadRequestException, ConflictException, Injectable } from '@nestjs/common';
+import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { renamesOf, type MovementRevision, type Renames, type Vocabulary } from '@waxwing/core/movement';
-import { changedLibrary, type LibraryAnswer, type StudioLibrary } from '@waxwing/core/api';
+import { changeErrors } from '@waxwing/core/ladder';
+import {
+  lexiconOf,
+  renamesOf,
+  type MovementDocument,
+  type MovementRevision,
+  type Renames,
+  type Vocabulary,
+} from '@waxwing/core/movement';
+import { changedLibrary, type LibraryAnswer, type MovementChange, type StudioLibrary } from '@waxwing/core/api';
 import {
   PROBLEMS_MOST,
   packSizeProblems,
+  type MovementSave,
   type PackFile,
   type PackProblem,
+  type Problem,
   type ReadPack,
   type readPack,
 } from '@waxwing/core/shapes';
-import { In, MoreThan, type EntityManager } from 'typeorm';
+import { In, LessThan, MoreThan, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
+import type { SignedIn } from '../accounts/actor.ts';
 import { StudioEntity } from '../accounts/studio.entity.ts';
+import { TrainerEntity } from '../accounts/account.entities.ts';
 import { inThread, ThreadStopped } from '../database/inThread.ts';
 import { OpenDatabase } from '../database/openDatabase.ts';
 import type { Reads } from '../database/reads.ts';
@@ -31,6 +43,9 @@ export interface ImportReport {
 
 /** The starter library takes five seconds and 300 MB on a slow machine. */
 const PACK_BOUNDS = { seconds: 90, memoryMb: 1500 };
+
+/** Revisions on a page of a movement's history: each is a whole document. */
+const HISTORY_PAGE = 20;
 
 /** A library with the number up to which it holds all changes. */
 type CurrentLibrary = StudioLibrary & { readonly number: number; readonly vocabularyRevisionId: string };
@@ -50,6 +65,21 @@ function notTakenIn(problems: readonly PackProblem[]): BadRequestException {
       path: `${file}:${line}${path ? ` ${path}` : ''}`,
       message,
     })),
+  });
+}
+
+function notSaved(problems: readonly Problem[]): BadRequestException {
+  return new BadRequestException({ message: 'This was not saved', problems: problems.slice(0, PROBLEMS_MOST) });
+}
+
+function noMovement(): NotFoundException {
+  return new NotFoundException({ message: 'No movement with this address' });
+}
+
+function changedMeanwhile(): ConflictException {
+  return new ConflictException({
+    code: 'changed',
+    message: 'Somebody changed this movement, or another, in the meantime: look at it again before you save',
   });
 }
 
@@ -74,6 +104,7 @@ export class Library {
     @InjectRepository(MovementRevisionEntity) private readonly revisions: Reads<MovementRevisionEntity>,
     @InjectRepository(VocabularyRevisionEntity) private readonly vocabularies: Reads<VocabularyRevisionEntity>,
     @InjectRepository(StudioEntity) private readonly studios: Reads<StudioEntity>,
+    @InjectRepository(TrainerEntity) private readonly trainers: Reads<TrainerEntity>,
     private readonly database: OpenDatabase,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
@@ -179,24 +210,8 @@ export class Library {
       }
       const changedIn = existing.number + 1;
       const hasOtherVocabulary = await this.saveVocabulary(manager, studioId, author, pack.value.vocabulary, changedIn);
-      const createdAt = this.clock.now().toISOString();
       const before = new Map(existing.revisions.map((revision) => [revision.document.id, revision]));
-      const revisions = pack.value.movements.flatMap((document) => {
-        const known = before.get(document.id);
-        const hash = contentHash(document);
-        if (known && contentHash(known.document) === hash) return [];
-        const number = (known?.number ?? 0) + 1;
-        return { id: uuid(), studioId, movementId: document.id, number, document, hash, author, createdAt };
-      });
-      const changed = revisions.map(({ movementId }) => movementId);
-      await insertRows(manager, MovementRevisionEntity, revisions);
-      await putRows(
-        manager,
-        MovementEntity,
-        revisions.map(({ id: currentRevisionId, document: { id, name, family } }) => {
-          return { studioId, id, name, family, currentRevisionId, changedIn };
-        }),
-      );
+      const changed = await this.saveMovements(manager, studioId, author, pack.value.movements, before, changedIn);
       // Its revisions stay, for the sessions that were done with them.
       for (const { of, id } of pack.value.vocabulary.aliases ?? []) {
         if (of === 'movement' && before.has(id)) await manager.delete(MovementEntity, { studioId, id });
@@ -204,6 +219,81 @@ export class Library {
       if (hasOtherVocabulary || changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
       return { changed, unchanged: pack.value.movements.length - changed.length };
     });
+  }
+
+  /** A movement's revisions, newest first, before a number of them: at most a page. */
+  async history(studioId: string, movementId: string, before = Number.MAX_SAFE_INTEGER): Promise<MovementChange[]> {
+    const found = await this.revisions.find({
+      where: { studioId, movementId, number: LessThan(before) },
+      order: { number: 'DESC' },
+      take: HISTORY_PAGE,
+    });
+    if (found.length === 0 && before === Number.MAX_SAFE_INTEGER) throw noMovement();
+    const authors = await this.trainers.findBy({ studioId, id: In([...new Set(found.map(({ author }) => author))]) });
+    const nameOf = new Map(authors.map(({ id, name }) => [id, name]));
+    return found.map((entity) => ({
+      ...asRevision(entity),
+      authorName: nameOf.get(entity.author) ?? 'somebody who is gone',
+      createdAt: entity.createdAt,
+    }));
+  }
+
+  /**
+   * Makes a movement say something else from now on, if it still says what that was made from. The same content makes no new revision.
+   * Answers its newest.
+   */
+  async saveMovement(actor: SignedIn, movementId: string, { baseRevisionId, document }: MovementSave): Promise<MovementRevision> {
+    const { studioId, trainerId } = actor;
+    const existing = await this.current(studioId);
+    const known = existing.revisions.find((revision) => revision.document.id === movementId);
+    if (!known) throw noMovement();
+    if (known.revisionId !== baseRevisionId) throw changedMeanwhile();
+    if (document.id !== movementId) throw notSaved([{ path: 'document.id', message: `is another movement than ${movementId}` }]);
+    const others = existing.revisions.map((revision) => revision.document);
+    const errors = changeErrors(document, others, lexiconOf(existing.vocabulary));
+    if (errors.length > 0) throw notSaved(errors.map(({ path, message }) => ({ path: `document.${path}`, message })));
+    await this.transactions.run(async (manager) => {
+      if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) throw changedMeanwhile();
+      const changedIn = existing.number + 1;
+      const changed = await this.saveMovements(
+        manager,
+        studioId,
+        trainerId,
+        [document],
+        new Map([[movementId, known]]),
+        changedIn,
+      );
+      if (changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
+    });
+    return (await this.current(studioId)).revisions.find((revision) => revision.document.id === movementId)!;
+  }
+
+  /** Writes a revision of each that says something else than before. Answers the ids of those. */
+  private async saveMovements(
+    manager: EntityManager,
+    studioId: string,
+    author: string,
+    documents: readonly MovementDocument[],
+    before: ReadonlyMap<string, MovementRevision>,
+    changedIn: number,
+  ): Promise<string[]> {
+    const createdAt = this.clock.now().toISOString();
+    const revisions = documents.flatMap((document) => {
+      const known = before.get(document.id);
+      const hash = contentHash(document);
+      if (known && contentHash(known.document) === hash) return [];
+      const number = (known?.number ?? 0) + 1;
+      return { id: uuid(), studioId, movementId: document.id, number, document, hash, author, createdAt };
+    });
+    await insertRows(manager, MovementRevisionEntity, revisions);
+    await putRows(
+      manager,
+      MovementEntity,
+      revisions.map(({ id: currentRevisionId, document: { id, name, family } }) => {
+        return { studioId, id, name, family, currentRevisionId, changedIn };
+      }),
+    );
+    return revisions.map(({ movementId }) => movementId);
   }
 
   /** Answers whether it is another than before. */

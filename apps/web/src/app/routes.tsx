@@ -36,6 +36,11 @@ export const PAGES: readonly PageRoute[] = [
   { path: '', page: TodayPage, section: 'Today', isFirst: true },
   { path: 'library', page: page(() => import('../features/library/LibraryPage.tsx')), section: 'Library', isFirst: true },
   { path: 'library/:movementId', page: page(() => import('../features/library/MovementPage.tsx')), section: 'Library' },
+  {
+    path: 'library/:movementId/changes',
+    page: page(() => import('../features/library/ChangesPage.tsx')),
+    section: 'Library',
+  },
   { path: 'ladders', page: Ladders, section: 'Library' },
   { path: 'ladders/:family', page: Ladders, section: 'Library' },
   { path: 'health', page: page(() => import('../features/library/HealthPage.tsx')), section: 'Library' },

@@ -37,6 +37,12 @@ export interface LibraryAnswer {
   readonly revisions: readonly MovementRevision[];
 }
 
+/** A revision of a movement, with who made it and when. */
+export interface MovementChange extends MovementRevision {
+  readonly authorName: string;
+  readonly createdAt: string;
+}
+
 export interface ClientSummary extends ClientDocument {
   readonly clientId: string;
   /** Goes up with every change; a change names the one it was made on. */

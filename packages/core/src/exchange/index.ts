@@ -12,6 +12,7 @@ export {
   type LastTime,
   type LibraryAnswer,
   type MarksAnswer,
+  type MovementChange,
   type Me,
   type Measurement,
   type PlaceSummary,

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import type { MovementDocument, MovementFault } from '../movement/movementDocument.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
 import { KNEES_IN, SMALL_VOCABULARY, movementDocument, smallMovements } from '../test/smallLibrary.ts';
-import { libraryProblems } from './libraryCheck.ts';
+import { lexiconOf } from '../movement/library.ts';
+import { changeErrors, libraryProblems } from './libraryCheck.ts';
 
 const [EASY, MIDDLE, LOADED] = smallMovements() as [MovementDocument, MovementDocument, MovementDocument];
 const STEP = { to: 'waxwing:loaded', levers: ['load' as const], shownFirst: { sets: 2, reps: 12, reserve: 2 } };
@@ -193,5 +194,33 @@ describe('hints', () => {
     expect(said({}, { faultTypes })).toHaveLength(faultTypes.length);
     const causes = [{ id: 'balance', name: 'balance', work: [MIDDLE.id, 'waxwing:gone'], weeks: 4 }];
     expect(said({}, { causes })).toEqual([['hint', 'vocabulary.causes.balance.work', 'no movement waxwing:gone']]);
+  });
+});
+
+describe('a movement as it would be', () => {
+  const errors = (part: Partial<MovementDocument>) =>
+    changeErrors({ ...MIDDLE, ...part }, smallMovements(), lexiconOf(SMALL_VOCABULARY)).map(({ path, message }) => [
+      path,
+      message,
+    ]);
+
+  test('as it is, nothing breaks; what could be better doesn’t hold up saving', () => {
+    expect(errors({})).toEqual([]);
+    expect(errors(fault({ severity: 'risk', stopWhen: 'They wobble.' }))).toEqual([]);
+  });
+
+  test('a step that leads back is spelled out, one to itself too', () => {
+    expect(errors({ harder: [{ ...STEP, to: EASY.id }] })).toEqual([
+      ['harder[0].to', `harder steps would go round in a loop: ${MIDDLE.id} → ${EASY.id} → ${MIDDLE.id}`],
+    ]);
+    expect(errors({ harder: [{ ...STEP, to: MIDDLE.id }] })).toEqual([
+      ['harder[0].to', `harder steps would go round in a loop: ${MIDDLE.id} → ${MIDDLE.id}`],
+    ]);
+    expect(errors({ harder: [STEP] })).toEqual([]);
+  });
+
+  test('what it names has to be there', () => {
+    expect(errors({ family: 'hinge' })).toEqual([['family', 'no family hinge']]);
+    expect(errors({ harder: [{ ...STEP, to: 'waxwing:gone' }] })).toEqual([['harder[0].to', 'no movement waxwing:gone']]);
   });
 });

@@ -1,5 +1,5 @@
 import { cautionProblems } from './cautionCheck.ts';
-import { findLoop, ladderOf } from './ladder.ts';
+import { findLoop, ladderOf, pathTo, type Ladder } from './ladder.ts';
 import { findCycle } from '../movement/cycle.ts';
 import { renamesOf } from '../movement/aliases.ts';
 import { CUE_MAX_WORDS, isCallable } from '../movement/cueText.ts';
@@ -28,10 +28,7 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
 
   for (const document of documents) {
     const report: Report = (severity, path, message) => problems.push({ severity, movementId: document.id, path, message });
-    checkReferences(document, lexicon, ids, report);
-    checkCues(document, lexicon, report);
-    checkFaults(document, lexicon, ids, report);
-    checkHints(document, lexicon, report);
+    checkMovement(document, lexicon, ids, report);
     if (ladder.harderFrom(document.id).length + ladder.easierFrom(document.id).length === 0 && !document.standsAlone) {
       report('hint', 'harder', 'no neighbour on a ladder, and not marked as standing alone');
     }
@@ -85,6 +82,43 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
     });
   }
   return problems;
+}
+
+function checkMovement(document: MovementDocument, lexicon: Lexicon, ids: ReadonlySet<string>, report: Report): void {
+  checkReferences(document, lexicon, ids, report);
+  checkCues(document, lexicon, report);
+  checkFaults(document, lexicon, ids, report);
+  checkHints(document, lexicon, report);
+}
+
+/**
+ * What would break something if a movement became this: what it names has to be there, and no way up may lead back to it. Looks at what the
+ * change touches, not at the whole library.
+ */
+export function changeErrors(
+  document: MovementDocument,
+  others: readonly MovementDocument[],
+  lexicon: Lexicon,
+): readonly LibraryProblem[] {
+  const documents = [...others.filter(({ id }) => id !== document.id), document];
+  const problems: LibraryProblem[] = [];
+  checkMovement(document, lexicon, new Set(documents.map(({ id }) => id)), (severity, path, message) => {
+    if (severity === 'error') problems.push({ severity, movementId: document.id, path, message });
+  });
+  const ladder = ladderOf(documents);
+  document.harder.forEach(({ to }, i) => {
+    const way = to === document.id ? [to] : wayBack(ladder, to, document.id);
+    if (!way) return;
+    const message = `harder steps would go round in a loop: ${[document.id, ...way].join(' → ')}`;
+    problems.push({ severity: 'error', movementId: document.id, path: `harder[${i}].to`, message });
+  });
+  return problems;
+}
+
+/** The movements from one to another by harder steps, both in it. */
+function wayBack(ladder: Ladder, from: string, to: string): string[] | null {
+  const way = pathTo(ladder, to, [from], () => true);
+  return way && [from, ...way.steps.map((step) => step.to)];
 }
 
 /** An old id is borne by nothing, and leads to something that there is. */

@@ -1,4 +1,6 @@
 /** Movements, the words that they are told in, and the search over them. */
+export { differences } from './change/difference.ts';
+export { differenceText } from './change/differenceText.ts';
 export { type Renames, renamesOf } from './aliases.ts';
 export type { CueOutcome } from './cueOutcome.ts';
 export type { DoseKind, Tempo } from './dose.ts';

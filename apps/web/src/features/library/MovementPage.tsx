@@ -107,6 +107,14 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
               {family.toLowerCase()} ladder
             </Link>
             , rung {rung} of {top}
+            {revision.number > 1 && (
+              <>
+                {' · '}
+                <Link className="link print:hidden" to={`/library/${document.id}/changes`}>
+                  what changed
+                </Link>
+              </>
+            )}
           </span>
           <button
             type="button"

@@ -1,0 +1,107 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { starterLibrary } from '../../test/starterLibrary.ts';
+import type { MovementDocument } from '../movementDocument.ts';
+import { differences, isSame, withDifferences, type Difference } from './difference.ts';
+
+const { movements } = starterLibrary();
+const squat = movements.find(({ id }) => id === 'waxwing:goblet-squat')!;
+const told = (made: readonly Difference[]) => made.map(({ kind, path }) => `${kind} ${path.join('.')}`);
+
+describe('what is otherwise', () => {
+  test('nothing in the same', () => {
+    for (const movement of movements) expect(differences(movement, structuredClone(movement))).toEqual([]);
+  });
+
+  test('a field of an entry is told by its key, wherever the entry stands', () => {
+    const faults = squat.faults.map((fault) => (fault.id === 'hips-shoot-up' ? { ...fault, severity: 'risk' as const } : fault));
+    expect(differences(squat, { ...squat, faults })).toEqual([
+      { kind: 'set', path: ['faults', 'hips-shoot-up', 'severity'], before: 'performance', after: 'risk' },
+    ]);
+  });
+
+  test('a cue that moves to another phase stays the same cue', () => {
+    const cues = squat.cues.map((cue) => (cue.id === 'long-tail' ? { ...cue, phase: 'lower' as const } : cue));
+    expect(told(differences(squat, { ...squat, cues }))).toEqual(['set cues.long-tail.phase']);
+  });
+
+  test('what came, what went, and another order', () => {
+    const [first, ...rest] = squat.cues;
+    expect(told(differences(squat, { ...squat, cues: rest }))).toEqual([`removed cues.${first!.id ?? first!.shared}`]);
+    expect(told(differences({ ...squat, cues: rest }, squat))).toEqual([
+      `added cues.${first!.id ?? first!.shared}`,
+      'ordered cues',
+    ]);
+    expect(told(differences(squat, { ...squat, cues: [...rest, first!] }))).toEqual(['ordered cues']);
+  });
+
+  test('a field that is gone is absent, not undefined', () => {
+    const { tempo: _tempo, ...without } = squat;
+    const [gone] = differences(squat, without);
+    expect(gone).toMatchObject({ kind: 'set', path: ['tempo'], after: undefined });
+    expect('tempo' in withDifferences(squat, [gone!])).toBe(false);
+  });
+
+  test('entries that share a key are one value: nothing is guessed', () => {
+    const twice = { ...squat, cues: [...squat.cues, squat.cues[0]!] };
+    expect(told(differences(squat, twice))).toEqual(['set cues']);
+  });
+});
+
+/** Two movements that have nothing to do with each other are as different as documents get. */
+const movement = fc.constantFrom(...movements);
+
+/** A movement with lists shuffled and cut, fields gone, and parts of another. */
+const changedMovement = fc
+  .record({ from: movement, other: movement, seed: fc.array(fc.nat(), { minLength: 12, maxLength: 12 }) })
+  .map(({ from, other, seed }) => {
+    const mixed = <T>(own: readonly T[], others: readonly T[], n: number, keyOf: (entry: T) => unknown): T[] => {
+      const kept = own.filter((_, at) => (seed[n]! >> (at % 20)) % 3 !== 0);
+      const keys = new Set(kept.map(keyOf));
+      const came = others.filter((entry, at) => (seed[n + 1]! >> (at % 20)) % 2 === 0 && !keys.has(keyOf(entry)));
+      return [...kept, ...came].sort(
+        (a, b) => ((JSON.stringify(a).length * seed[n]!) % 7) - ((JSON.stringify(b).length * seed[n]!) % 7),
+      );
+    };
+    const document: MovementDocument = {
+      ...from,
+      cues: mixed(from.cues, other.cues, 0, ({ shared, id }) => shared ?? id),
+      faults: mixed(from.faults, other.faults, 2, ({ id }) => id),
+      cautions: mixed(from.cautions, other.cautions, 4, ({ caution }) => caution),
+      harder: mixed(from.harder, other.harder, 6, ({ to }) => to),
+      dose: seed[8]! % 2 ? from.dose : other.dose,
+      trains: seed[9]! % 2 ? from.trains : other.trains,
+      setUp: seed[10]! % 2 ? from.setUp : other.setUp,
+    };
+    if (seed[11]! % 2) delete document.tempo;
+    return { from, document };
+  });
+
+describe('as properties over real movements', () => {
+  test('made in the one, they give the other', () => {
+    fc.assert(
+      fc.property(movement, movement, (a, b) => {
+        expect(isSame(withDifferences(a, differences(a, b)), b)).toBe(true);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('also where parts came, went, moved and changed at once; order and all', () => {
+    fc.assert(
+      fc.property(changedMovement, ({ from, document }) => {
+        const before = JSON.stringify(from);
+        const made = withDifferences(from, differences(from, document));
+        expect(made).toEqual(document);
+        expect(differences(made, document)).toEqual([]);
+        expect(JSON.stringify(from)).toBe(before);
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+test('a difference that has no place here is refused, not dropped', () => {
+  const elsewhere: Difference = { kind: 'set', path: ['faults', 'no-such', 'severity'], before: 'risk', after: 'polish' };
+  expect(() => withDifferences(squat, [elsewhere])).toThrow('faults has no no-such');
+});
