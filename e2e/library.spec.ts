@@ -282,3 +282,56 @@ test('what changed in a movement is told in words; any two are compared, one is 
   await page.getByRole('link', { name: 'Dumbbell Romanian deadlift' }).click();
   await expect(page.getByText('3 sets of 8–12 reps, 105 s rest').first()).toBeAttached();
 });
+
+test('a movement is changed where it stands; a reload loses no letter, and of two who change it neither is written over', async ({
+  page,
+  server,
+  browser,
+}) => {
+  const address = `${server.address}/library/waxwing:goblet-squat`;
+  await signIn(page, server);
+  await page.goto(address);
+  await page.getByRole('button', { name: 'Change it' }).click();
+  const bar = page.getByRole('region', { name: 'What you changed' });
+  await expect(bar).toContainText('Nothing changed yet.');
+
+  await page.getByRole('button', { name: 'Cue: Tail stays long behind you' }).click();
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type('Back pockets stay long, all the way down');
+  await expect(page.getByText('Longer than 6 words: too long to call across a room.')).toBeVisible();
+  await bar.getByRole('button', { name: 'Save' }).click();
+  await expect(bar.getByRole('alert')).toContainText('Cue “Back pockets stay long, all the way down”');
+  await page.getByRole('button', { name: 'Cue: Back pockets stay long, all the way down' }).click();
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type('Back pockets stay long');
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Cue: Back pockets stay long' })).toBeVisible();
+  await page.getByRole('button', { name: 'Turn, what is done' }).click();
+  await page.keyboard.type(' And more');
+  await page.keyboard.press('Escape');
+  await expect(bar.getByRole('listitem')).toHaveText([/^Cue “Back pockets stay long”, text: /]);
+
+  await test.step('meanwhile on another device', async () => {
+    const other = await browser.newPage({ serviceWorkers: 'block' });
+    await signIn(other, server);
+    await other.goto(`${address}?changing=yes`);
+    const severity = other.getByRole('combobox', { name: 'Hips shoot up first, how serious' });
+    await severity.selectOption('risk');
+    await expect(other.getByText('A risk needs something easier to go back to, or when to stop.')).toBeVisible();
+    await other.getByRole('button', { name: 'Hips shoot up first, when to stop' }).click();
+    await other.keyboard.type('It happens twice running.');
+    await other.getByRole('region', { name: 'What you changed' }).getByRole('button', { name: 'Save' }).click();
+    await expect(other.getByRole('link', { name: 'what changed' })).toBeVisible();
+    await other.close();
+  });
+  await bar.getByRole('button', { name: 'Save' }).click();
+  await expect(bar.getByRole('alert')).toContainText('Hips shoot up first, stop when: “It happens twice running.”');
+  await bar.getByRole('button', { name: 'Put mine on top of that' }).click();
+  expect(await seriousProblems(page)).toEqual([]);
+  await bar.getByRole('button', { name: 'Save' }).click();
+  await expect(bar).toBeHidden();
+  await page.getByRole('link', { name: 'what changed' }).click();
+  const newest = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: /as it is now/ }) });
+  await expect(newest.getByRole('listitem')).toHaveText([/^Cue “Back pockets stay long”, text: /]);
+  await expect(page.getByText('Hips shoot up first, severity: performance → risk')).toBeVisible();
+});

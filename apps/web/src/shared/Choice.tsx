@@ -5,15 +5,17 @@ interface ChoiceProps {
   readonly none: string;
   readonly options: readonly { readonly value: string; readonly text: string }[];
   readonly onChoose: (value: string) => void;
+  /** One of many on a page, of which none is what is looked for: not marked. */
+  readonly isQuiet?: boolean;
 }
 
 /** One of several, or none; says what it narrows even when nothing is chosen. */
-export function Choice({ label, value, none, options, onChoose }: ChoiceProps) {
+export function Choice({ label, value, none, options, onChoose, isQuiet = false }: ChoiceProps) {
   return (
     <label className="inline-flex min-h-11 items-center">
       <span className="sr-only">{label}</span>
       <select
-        className={`select select-ghost h-9 rounded-none w-auto max-w-72 pl-2 text-base ${value ? 'tail font-bold' : 'text-quiet'}`}
+        className={`select select-ghost h-9 rounded-none w-auto max-w-72 ${isQuiet ? 'pl-1 text-sm' : 'pl-2 text-base'} ${value && !isQuiet ? 'tail font-bold' : 'text-quiet'}`}
         value={value ?? ''}
         onChange={(event) => onChoose(event.target.value)}
       >

@@ -220,7 +220,7 @@ export interface EventsPage {
 export interface ApiError {
   readonly message: string;
   /** For programs: `forgotten`, that what it is about was deleted for good; `no-such-session`, that nobody here knows it. */
-  readonly code?: 'forgotten' | 'no-such-session';
+  readonly code?: 'forgotten' | 'no-such-session' | 'changed';
   readonly problems?: readonly Problem[];
 }
 

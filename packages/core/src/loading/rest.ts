@@ -29,14 +29,14 @@ export interface Meant {
 
 /**
  * Seconds of rest by how heavy a set is meant. Within the movement's own range it is what its author says; fewer reps with a weight mean
- * a heavier one and a longer rest, more a shorter, in the proportion in which the table says so.
+ * a heavier one and a longer rest, in the proportion in which the table says so. More reps, for want of the next weight, shorten nothing:
+ * the set is no easier.
  */
 export function restFor(
   { dose, restSeconds }: Pick<MovementDocument, 'dose' | 'restSeconds'>,
   { target, reserve, load }: Meant,
 ): number {
-  if (dose.kind !== 'reps' || load.kind === 'bodyweight' || (target >= dose.low && target <= dose.high)) return restSeconds;
-  const own = target < dose.low ? dose.low : dose.high;
-  const wanted = (restSeconds * restAt(target + reserve)) / restAt(own + reserve);
+  if (dose.kind !== 'reps' || load.kind === 'bodyweight' || target >= dose.low) return restSeconds;
+  const wanted = (restSeconds * restAt(target + reserve)) / restAt(dose.low + reserve);
   return Math.min(MOST_SECONDS, Math.round(wanted / STEP_SECONDS) * STEP_SECONDS);
 }

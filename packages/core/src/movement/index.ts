@@ -1,5 +1,6 @@
 /** Movements, the words that they are told in, and the search over them. */
-export { differences } from './change/difference.ts';
+export { CUE_MAX_WORDS, isCallable } from './cueText.ts';
+export { differences, withDifferences } from './change/difference.ts';
 export { differenceText } from './change/differenceText.ts';
 export { type Renames, renamesOf } from './aliases.ts';
 export type { CueOutcome } from './cueOutcome.ts';
@@ -14,7 +15,7 @@ export { likeFaultTexts, repeatedSentences, wordsOf } from './likeTexts.ts';
 export type { Load, MassUnit } from './load.ts';
 export { inUnit, isSameLoad, loadKg, loadText, loadTextIn, numberText, toKg } from './loadText.ts';
 export { MASTERY, type Mastery } from './mastery.ts';
-export type { Checkpoint, MovementDocument, MovementFault } from './movementDocument.ts';
+export type { Checkpoint, MovementCue, MovementDocument, MovementFault } from './movementDocument.ts';
 export {
   type ResolvedCue,
   type ResolvedFault,
@@ -35,6 +36,7 @@ export {
   POSITIONS,
   type Pattern,
   type Phase,
+  SEVERITIES,
   type Severity,
   type Side,
   VIEWS,

@@ -18,12 +18,13 @@ import { rungs } from '@waxwing/core/ladder';
 import { firstName } from '@waxwing/core/client';
 import type { Openness } from '@waxwing/core/progress';
 import clsx from 'clsx';
-import { Printer } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { Pencil, Printer } from 'lucide-react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { useSignedIn } from '../../shared/signedIn.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
 import { FaultCorrections } from './FaultCorrections.tsx';
@@ -34,6 +35,9 @@ import { MovementSheet } from './MovementSheet.tsx';
 import { FELT_WORDS } from './feltWords.ts';
 import { FigureStage } from './FigureStage.tsx';
 import { anchorOf, RepStrip } from './RepStrip.tsx';
+
+/** Only who changes something needs it. */
+const ChangingMovement = lazy(() => import('./changing/ChangingMovement.tsx'));
 
 export default function MovementPage() {
   const { movementId = '' } = useParams();
@@ -77,6 +81,8 @@ function usePickedFault(movement: ResolvedMovement) {
 
 function Movement({ revision, library }: { revision: MovementRevision; library: IndexedLibrary }) {
   const address = useAddress();
+  const { me } = useSignedIn();
+  const isChanging = me.role === 'owner' && address.get('changing') === 'yes';
   const { stances, openness, client } = useViewpoint(address.get('for'));
   const movement = useMemo(
     () => resolveMovement(revision, library.lexicon, stances, new Set(client?.cautions.map(({ caution }) => caution))),
@@ -116,9 +122,18 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
               </>
             )}
           </span>
+          {me.role === 'owner' && !isChanging && (
+            <button
+              type="button"
+              className="btn btn-ghost ml-auto min-h-11 font-normal print:hidden"
+              onClick={() => address.set({ changing: 'yes' })}
+            >
+              <Pencil aria-hidden="true" size={18} /> Change it
+            </button>
+          )}
           <button
             type="button"
-            className="btn btn-ghost ml-auto min-h-11 font-normal print:hidden"
+            className={clsx('btn btn-ghost min-h-11 font-normal print:hidden', (me.role !== 'owner' || isChanging) && 'ml-auto')}
             onClick={() => window.print()}
           >
             <Printer aria-hidden="true" size={18} /> Print the sheet
@@ -127,9 +142,17 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
       }
       printed={<MovementSheet movement={movement} library={library} />}
     >
+      {isChanging && (
+        <Suspense fallback={<Loading what="the editor" />}>
+          <ChangingMovement revision={revision} library={library} onDone={() => address.set({ changing: null })} />
+        </Suspense>
+      )}
       {client && openness && <OpenTo openness={openness} movementId={document.id} name={firstName(client.name)} />}
       {client && <LoadToTake client={client} library={library} document={document} />}
-      <div className={clsx('grid gap-x-6 gap-y-5', document.figure && 'lg:grid-cols-[16.5rem_minmax(0,1fr)]')}>
+      <div
+        hidden={isChanging}
+        className={clsx(!isChanging && 'grid gap-x-6 gap-y-5', document.figure && 'lg:grid-cols-[16.5rem_minmax(0,1fr)]')}
+      >
         <FigureStage
           movement={movement}
           lexicon={library.lexicon}
