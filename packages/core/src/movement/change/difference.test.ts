@@ -101,6 +101,33 @@ describe('as properties over real movements', () => {
   });
 });
 
+describe('made in what somebody else has changed', () => {
+  const keys = (document: MovementDocument) => document.cues.map(({ shared, id }) => shared ?? id);
+  const [first, second, ...rest] = squat.cues;
+  const theirs = {
+    ...squat,
+    restSeconds: 100,
+    cues: [...squat.cues, { id: 'theirs', text: 'Look up', kind: 'external' as const }],
+  };
+
+  test('what they did elsewhere stays, also in a list that is put in another order', () => {
+    const mine = { ...squat, cues: [second!, first!, ...rest], trains: 'Something else.' };
+    const both = withDifferences(theirs, differences(squat, mine));
+    expect(both).toMatchObject({ restSeconds: 100, trains: 'Something else.' });
+    expect(keys(both)).toEqual([...keys(mine), 'theirs']);
+  });
+
+  test('what both took out is gone, and nobody minds', () => {
+    const without = { ...squat, cues: [first!, ...rest] };
+    expect(keys(withDifferences(without, differences(squat, without)))).toEqual(keys(without));
+  });
+
+  test('two that bear the same key are refused: neither is written over', () => {
+    const mine = { ...squat, cues: [...squat.cues, { id: 'theirs', text: 'Look down', kind: 'external' as const }] };
+    expect(() => withDifferences(theirs, differences(squat, mine))).toThrow('cues has theirs already');
+  });
+});
+
 test('a difference that has no place here is refused, not dropped', () => {
   const elsewhere: Difference = { kind: 'set', path: ['faults', 'no-such', 'severity'], before: 'risk', after: 'polish' };
   expect(() => withDifferences(squat, [elsewhere])).toThrow('faults has no no-such');

@@ -84,7 +84,10 @@ function amongEntries(before: ReadonlyMap<string, Value>, after: ReadonlyMap<str
   ];
 }
 
-/** A document with differences made in it; the one that is given stays as it is. Throws where a difference has no place in it. */
+/**
+ * A document with differences made in it, also in one that somebody else has changed: what they did elsewhere stays. The one that is given
+ * stays as it is. Throws where a difference has no place in it, or its place is taken.
+ */
 export function withDifferences<Document extends object>(document: Document, made: readonly Difference[]): Document {
   return made.reduce((now, difference) => changed(now as Fields, difference.path, difference) as Document & Fields, document);
 }
@@ -94,13 +97,16 @@ function changed(value: Value, path: Path, difference: Difference, list?: string
   if (step === undefined) {
     if (difference.kind !== 'ordered') throw new Error(`nothing is ${difference.kind} at no place`);
     const entries = byKey(value, list)!;
-    return difference.after.map((key) => entries.get(key));
+    // What somebody else put in has no place in this order: it stays, after the rest.
+    const others = [...entries.keys()].filter((key) => !difference.after.includes(key));
+    return [...difference.after.filter((key) => entries.has(key)), ...others].map((key) => entries.get(key));
   }
   if (Array.isArray(value)) {
     const entries = byKey(value, list);
     if (!entries) throw new Error(`${list} has no keys`);
     if (rest.length === 0 && difference.kind === 'removed')
       return [...entries].filter(([key]) => key !== step).map(([, each]) => each);
+    if (rest.length === 0 && difference.kind === 'added' && entries.has(step)) throw new Error(`${list} has ${step} already`);
     if (rest.length === 0 && difference.kind === 'added') return [...(value as readonly Value[]), difference.entry];
     if (!entries.has(step)) throw new Error(`${list} has no ${step}`);
     return [...entries].map(([key, each]) => (key === step ? changed(each, rest, difference) : each));

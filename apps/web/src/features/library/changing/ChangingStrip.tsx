@@ -12,6 +12,7 @@ import {
   type Severity,
 } from '@waxwing/core/movement';
 import { Plus, Trash2 } from 'lucide-react';
+import { v4 } from 'uuid';
 import { PhaseStill } from '../../../shared/figure/PhaseStill.tsx';
 import { Choice } from '../../../shared/Choice.tsx';
 import { SeverityDrop } from '../../../shared/Severity.tsx';
@@ -79,7 +80,7 @@ export function ChangingStrip({ document, pictured, lexicon, onChange }: Changin
             <button
               type="button"
               className="btn btn-ghost mt-1 min-h-11 w-full justify-start px-1 font-normal"
-              onClick={() => onChange({ cues: [...document.cues, newCue(document, phase)] })}
+              onClick={() => onChange({ cues: [...document.cues, newCue(phase)] })}
             >
               <Plus aria-hidden="true" size={16} /> a cue<span className="sr-only"> in {PHASE_NAMES[phase].toLowerCase()}</span>
             </button>
@@ -209,9 +210,7 @@ function phasesWith(document: MovementDocument, order: readonly Phase[], phase: 
   return [...document.phases, { phase, does }].sort((a, b) => order.indexOf(a.phase) - order.indexOf(b.phase));
 }
 
-/** Its id lasts whatever it will say: counted, since nothing is said yet. */
-function newCue({ cues }: MovementDocument, phase: Phase): MovementCue {
-  let n = cues.length + 1;
-  while (cues.some(({ id }) => id === `cue-${n}`)) n += 1;
-  return { id: `cue-${n}`, text: '', kind: 'external', phase };
+/** Its id lasts whatever it will say, and is nobody else's who adds one at the same time. */
+function newCue(phase: Phase): MovementCue {
+  return { id: `cue-${v4().slice(0, 8)}`, text: '', kind: 'external', phase };
 }
