@@ -26,6 +26,7 @@ export const DEMO_SIGN_INS = {
 const ZONE = 'Etc/UTC';
 const SEED = 1911;
 const DAY = 86_400_000;
+const WEDNESDAY = 3;
 const CHANGED = 'waxwing:dumbbell-romanian-deadlift';
 
 export interface NetLoftOptions {
@@ -72,6 +73,14 @@ async function fillChanges(library: Library, maren: SignedIn): Promise<void> {
     ],
   }));
   await change(() => ({ restSeconds: 105 }));
+}
+
+/**
+ * The day of the week, 0 for Sunday, so many days from the one that the demo calls today. That counts as a Wednesday, whatever it is: else
+ * the same weeks would hold other sessions every day, and what there is to see in them would come and go.
+ */
+function weekdayAt(days: number): number {
+  return (((WEDNESDAY + days) % 7) + 7) % 7;
 }
 
 /** The day so many days from the one that the demo calls today. */
@@ -144,7 +153,7 @@ async function fillHistory(
     const day = new Date(Date.parse(`${dateOf(today)}T00:00:00Z`) - ago * DAY);
     for (const person of PEOPLE) {
       // People miss a session now and then.
-      if (!person.weekdays.includes(day.getUTCDay()) || chance.is(0.08)) continue;
+      if (!person.weekdays.includes(weekdayAt(-ago)) || chance.is(0.08)) continue;
       const actor = trainers[person.trainer];
       const isFirst = !begun.has(person.key);
       begun.add(person.key);
@@ -203,7 +212,7 @@ async function fillBookings(
   const shared = new Set(['jonah', 'wren']);
   for (let ahead = 0; ahead < 7; ahead += 1) {
     const day = new Date(Date.parse(`${dateOf(today)}T00:00:00Z`) + ahead * DAY);
-    const comes = (person: Person) => ahead === 0 || person.weekdays.includes(day.getUTCDay());
+    const comes = (person: Person) => ahead === 0 || person.weekdays.includes(weekdayAt(ahead));
     for (const person of PEOPLE) {
       if (!comes(person) || person.key === 'wren') continue;
       const keys = shared.has(person.key) ? [...shared] : [person.key];

@@ -43,6 +43,15 @@ afterAll(async () => {
 });
 
 describe('the Net Loft', () => {
+  test('is the same whatever day it is made on: today counts as a Wednesday', async () => {
+    const sessions = await (await signedIn('maren'))<SessionSummary[]>('sessions');
+    const ilse = sessions.filter(({ clients }) => clients.some(({ name }) => name === 'Ilse Varga-Holm'));
+    const daysAgo = ilse.map(({ localDate }) => (Date.parse('2026-03-16') - Date.parse(localDate)) / 86_400_000);
+    // She comes on Mondays, Wednesdays and Fridays.
+    expect(daysAgo.length).toBeGreaterThan(1);
+    for (const ago of daysAgo) expect([2, 5, 7]).toContain(ago);
+  });
+
   test('Maren’s day: who comes, in order, the two who share an hour together, each with what was decided', async () => {
     const get = await signedIn('maren');
     const today = await get<TodayAnswer>('today?date=2026-03-16');
