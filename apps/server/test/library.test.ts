@@ -245,6 +245,16 @@ describe('a movement that is changed', () => {
     expect((await history())[0]!.document.restSeconds).toBe(won.document.restSeconds);
   });
 
+  test('two movements that are saved at once don’t stand in each other’s way', async () => {
+    const { revisions } = (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
+    const saves = ['waxwing:box-squat', 'waxwing:goblet-squat', SQUAT].map((id) => {
+      const { revisionId, document } = revisions.find((revision) => revision.document.id === id)!;
+      const changed = { ...document, restSeconds: document.restSeconds + 5 };
+      return owner.post(`/api/library/${encodeURIComponent(id)}/revisions`, { baseRevisionId: revisionId, document: changed });
+    });
+    expect((await Promise.all(saves)).map(({ status }) => status)).toEqual([200, 200, 200]);
+  });
+
   test.each<[string, Partial<MovementDocument>, string]>([
     ['a family that there isn’t', { family: 'none' }, 'document.family'],
     ['another movement', { id: 'waxwing:box-squat' }, 'document.id'],

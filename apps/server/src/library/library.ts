@@ -47,6 +47,9 @@ const PACK_BOUNDS = { seconds: 90, memoryMb: 1500 };
 /** Revisions on a page of a movement's history: each is a whole document. */
 const HISTORY_PAGE = 20;
 
+/** Each time another's save came between: so often in a row nobody saves. */
+const SAVE_TRIES = 10;
+
 /** A library with the number up to which it holds all changes. */
 type CurrentLibrary = StudioLibrary & { readonly number: number; readonly vocabularyRevisionId: string };
 
@@ -79,7 +82,7 @@ function noMovement(): NotFoundException {
 function changedMeanwhile(): ConflictException {
   return new ConflictException({
     code: 'changed',
-    message: 'Somebody changed this movement, or another, in the meantime: look at it again before you save',
+    message: 'Somebody changed this movement in the meantime: look at it again before you save',
   });
 }
 
@@ -242,8 +245,22 @@ export class Library {
    * Makes a movement say something else from now on, if it still says what that was made from. The same content makes no new revision.
    * Answers its newest.
    */
-  async saveMovement(actor: SignedIn, movementId: string, { baseRevisionId, document }: MovementSave): Promise<MovementRevision> {
-    const { studioId, trainerId } = actor;
+  async saveMovement(actor: SignedIn, movementId: string, save: MovementSave): Promise<MovementRevision> {
+    for (let tries = 0; tries < SAVE_TRIES; tries += 1) {
+      if (await this.trySaving(actor, movementId, save)) {
+        const { revisions } = await this.current(actor.studioId);
+        return revisions.find(({ document }) => document.id === movementId)!;
+      }
+    }
+    throw changedMeanwhile();
+  }
+
+  /** False when the library was changed while this was looked at: what was found out then says nothing now. */
+  private async trySaving(
+    { studioId, trainerId }: SignedIn,
+    movementId: string,
+    { baseRevisionId, document }: MovementSave,
+  ): Promise<boolean> {
     const existing = await this.current(studioId);
     const known = existing.revisions.find((revision) => revision.document.id === movementId);
     if (!known) throw noMovement();
@@ -252,20 +269,14 @@ export class Library {
     const others = existing.revisions.map((revision) => revision.document);
     const errors = changeErrors(document, others, lexiconOf(existing.vocabulary));
     if (errors.length > 0) throw notSaved(errors.map(({ path, message }) => ({ path: `document.${path}`, message })));
-    await this.transactions.run(async (manager) => {
-      if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) throw changedMeanwhile();
+    return this.transactions.run(async (manager) => {
+      if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) return false;
       const changedIn = existing.number + 1;
-      const changed = await this.saveMovements(
-        manager,
-        studioId,
-        trainerId,
-        [document],
-        new Map([[movementId, known]]),
-        changedIn,
-      );
+      const before = new Map([[movementId, known]]);
+      const changed = await this.saveMovements(manager, studioId, trainerId, [document], before, changedIn);
       if (changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
+      return true;
     });
-    return (await this.current(studioId)).revisions.find((revision) => revision.document.id === movementId)!;
   }
 
   /** Writes a revision of each that says something else than before. Answers the ids of those. */

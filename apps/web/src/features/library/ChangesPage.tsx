@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
 import type { MovementChange } from '@waxwing/core/api';
-import { differences, differenceText, type MovementDocument, type MovementRevision } from '@waxwing/core/movement';
+import type { MovementDocument } from '@waxwing/core/movement';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api } from '../../shared/api.ts';
@@ -11,6 +11,8 @@ import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/querie
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
+import { DifferenceList } from './DifferenceList.tsx';
+import { revisionsOf, saveMovement } from './saveMovement.ts';
 
 /** Every revision of a movement: who made it, when, and what it says otherwise. Any two can be compared, and any made to stand again. */
 export default function ChangesPage() {
@@ -19,9 +21,7 @@ export default function ChangesPage() {
   const changes = useInfiniteQuery({
     queryKey: ['changes', movementId],
     queryFn: ({ pageParam }) =>
-      api.get<readonly MovementChange[]>(
-        `library/${encodeURIComponent(movementId)}/revisions${pageParam ? `?before=${pageParam}` : ''}`,
-      ),
+      api.get<readonly MovementChange[]>(`${revisionsOf(movementId)}${pageParam ? `?before=${pageParam}` : ''}`),
     initialPageParam: null as number | null,
     // The first of all has nothing before it.
     getNextPageParam: (last) => (last.length > 0 && last.at(-1)!.number > 1 ? last.at(-1)!.number : undefined),
@@ -86,7 +86,7 @@ function Revisions({ all, library }: RevisionsProps) {
       </div>
       {from && to && (
         <section aria-label="The two compared" className="mt-3">
-          <Differences before={from.document} after={to.document} library={library} nothing="They say the same." />
+          <DifferenceList before={from.document} after={to.document} library={library} nothing="They say the same." />
         </section>
       )}
       <p role="status" className="mt-3 min-h-7">
@@ -116,14 +116,14 @@ function Revisions({ all, library }: RevisionsProps) {
                 </p>
               </div>
               {before ? (
-                <Differences before={before.document} after={document} library={library} nothing="Nothing that can be seen." />
+                <DifferenceList before={before.document} after={document} library={library} nothing="Nothing that can be seen." />
               ) : (
                 <p className="text-quiet">{number === 1 ? 'The first one.' : 'The one before isn’t shown yet.'}</p>
               )}
               {at > 0 && me.role === 'owner' && (
                 <button
                   type="button"
-                  className="btn btn-ghost min-h-11 font-normal"
+                  className="btn btn-ghost min-h-11 justify-self-start font-normal"
                   disabled={restoring.isPending}
                   onClick={() => restoring.restore(change)}
                 >
@@ -143,11 +143,7 @@ function useRestore(current: MovementChange) {
   const refresh = useRefresh();
   const [done, setDone] = useState<{ readonly number: number; readonly stood: MovementDocument } | null>(null);
   const save = useMutation({
-    mutationFn: ({ document }: { readonly document: MovementDocument }) =>
-      api.post<MovementRevision>(`library/${encodeURIComponent(document.id)}/revisions`, {
-        baseRevisionId: current.revisionId,
-        document,
-      }),
+    mutationFn: ({ document }: { readonly document: MovementDocument }) => saveMovement(current.revisionId, document),
     onSettled: refresh,
   });
   const stood = current.document;
@@ -159,24 +155,4 @@ function useRestore(current: MovementChange) {
     undo: () => done && save.mutate({ document: done.stood }, { onSuccess: () => setDone(null) }),
     again: () => save.variables && save.mutate(save.variables),
   };
-}
-
-interface DifferencesProps {
-  readonly before: MovementDocument;
-  readonly after: MovementDocument;
-  readonly library: IndexedLibrary;
-  readonly nothing: string;
-}
-
-function Differences({ before, after, library, nothing }: DifferencesProps) {
-  const found = differences(before, after);
-  if (found.length === 0) return <p className="text-quiet">{nothing}</p>;
-  return (
-    <ul className="list-disc pl-5 leading-snug">
-      {found.map((each) => {
-        const text = differenceText(each, { before, after }, library);
-        return <li key={text}>{text}</li>;
-      })}
-    </ul>
-  );
 }

@@ -35,7 +35,6 @@ const FIELDS: Readonly<Record<string, string>> = {
   depthM: 'depth',
   does: 'what is done',
   for: 'is for',
-  instead: 'instead',
   trains: 'what it trains',
 };
 

@@ -1,14 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
-import {
-  differences,
-  differenceText,
-  withDifferences,
-  type MovementDocument,
-  type MovementRevision,
-} from '@waxwing/core/movement';
-import { RequestRefused, api } from '../../../shared/api.ts';
+import { differences, withDifferences, type MovementDocument, type MovementRevision } from '@waxwing/core/movement';
+import { RequestRefused } from '../../../shared/api.ts';
 import { useRefresh, type IndexedLibrary } from '../../../shared/queries.ts';
+import { DifferenceList } from '../DifferenceList.tsx';
+import { saveMovement } from '../saveMovement.ts';
 import type { Draft } from './useDraft.ts';
+
+/** More is scrolled: the strip above is what is worked on. */
+const FEW_LINES = 'max-h-24 overflow-y-auto md:max-h-40';
 
 interface ChangesBarProps {
   readonly draft: Draft;
@@ -25,13 +24,9 @@ interface ChangesBarProps {
 export function ChangesBar({ draft, current, library, onKeep, onForget, onDone }: ChangesBarProps) {
   const { base, document } = draft;
   const refresh = useRefresh();
-  const made = differences(base.document, document);
+  const isChanged = differences(base.document, document).length > 0;
   const save = useMutation({
-    mutationFn: () =>
-      api.post<MovementRevision>(`library/${encodeURIComponent(document.id)}/revisions`, {
-        baseRevisionId: base.revisionId,
-        document,
-      }),
+    mutationFn: () => saveMovement(base.revisionId, document),
     // Also when somebody has gone elsewhere before the answer.
     onSuccess: () => {
       onForget();
@@ -47,11 +42,21 @@ export function ChangesBar({ draft, current, library, onKeep, onForget, onDone }
       {isBehind && (
         <div role="alert" className="border-warning mb-3 border-l-4 pl-3">
           <p className="font-bold">This movement was changed in the meantime:</p>
-          <Told before={base} after={current} library={library} />
+          <DifferenceList
+            before={base.document}
+            after={current.document}
+            library={library}
+            nothing="Nothing that can be seen."
+            className={FEW_LINES}
+          />
           <button
             type="button"
             className="btn mt-1 min-h-11"
-            onClick={() => onKeep({ base: current, document: onTopOf(draft, current) })}
+            onClick={() => {
+              // What was refused was another.
+              save.reset();
+              onKeep({ base: current, document: onTopOf(draft, current) });
+            }}
           >
             Put mine on top of that
           </button>
@@ -59,12 +64,14 @@ export function ChangesBar({ draft, current, library, onKeep, onForget, onDone }
       )}
       <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
         <div className="min-w-0 flex-1 basis-72">
-          {made.length === 0 ? (
-            <p className="text-quiet">Nothing changed yet. Click on what stands there, and type.</p>
-          ) : (
-            <Told before={base} after={{ ...base, document }} library={library} />
-          )}
-          {save.error && !isChangedMeanwhile(save.error) && (
+          <DifferenceList
+            before={base.document}
+            after={document}
+            library={library}
+            nothing="Nothing changed yet. Click on what stands there, and type."
+            className={FEW_LINES}
+          />
+          {save.error && !isBehind && (
             <div role="alert" className="mt-2 font-bold">
               <p>{save.error.message}</p>
               {save.error instanceof RequestRefused &&
@@ -84,12 +91,12 @@ export function ChangesBar({ draft, current, library, onKeep, onForget, onDone }
             onDone();
           }}
         >
-          {made.length === 0 ? 'Done' : 'Give it up'}
+          {isChanged ? 'Give it up' : 'Done'}
         </button>
         <button
           type="button"
           className="btn btn-neutral min-h-11"
-          disabled={made.length === 0 || isBehind || save.isPending}
+          disabled={!isChanged || isBehind || save.isPending}
           // Only who is still here goes on to the page.
           onClick={() => save.mutate(undefined, { onSuccess: onDone })}
         >
@@ -120,22 +127,4 @@ function onTopOf({ base, document }: Draft, current: MovementRevision) {
   } catch {
     return document;
   }
-}
-
-interface ToldProps {
-  readonly before: MovementRevision;
-  readonly after: MovementRevision;
-  readonly library: IndexedLibrary;
-}
-
-function Told({ before, after, library }: ToldProps) {
-  const sides = { before: before.document, after: after.document };
-  return (
-    <ul className="max-h-24 list-disc md:max-h-40 overflow-y-auto pl-5 leading-snug">
-      {differences(sides.before, sides.after).map((each) => {
-        const text = differenceText(each, sides, library);
-        return <li key={text}>{text}</li>;
-      })}
-    </ul>
-  );
 }
