@@ -5,6 +5,7 @@ import { movementDocument, revisionOf, smallBrief } from '../test/smallLibrary.t
 import {
   beginSet,
   changeView,
+  correctAmount,
   countRep,
   endSet,
   lookClean,
@@ -115,8 +116,15 @@ describe('what a tap means', () => {
     );
     expect(ended.set!.endReason).toBe('done');
     const { segmentId } = ended.set!.segments[0]!;
-    const corrected = tap((c) => endSet(c, 'done', [{ segmentId, amount: 9 }]));
+    const corrected = tap((c) => correctAmount(c, segmentId, 7));
     expect(amountPerSide(corrected.set!, 'both')).toBe(9);
+  });
+
+  test('a correction that comes when the next set has begun goes to the set that it was meant for', () => {
+    const { tap } = floor();
+    const { segmentId } = tap(countRep, countRep, (c) => endSet(c, 'done')).set!.segments[0]!;
+    const { lane } = tap(countRep, (c) => correctAmount(c, segmentId, 1));
+    expect(lane.sets.map((set) => amountPerSide(set, 'both'))).toEqual([3, 1]);
   });
 });
 

@@ -14,6 +14,7 @@ import type { SessionBrief } from './brief.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
 import type { EndReason, PainKind } from './eventTypes.ts';
+import { segmentAmount } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { adviceFor } from './clientAdvice.ts';
 import { firstSide } from './firstSide.ts';
@@ -286,21 +287,25 @@ export function swapFor(
 type SegmentPayload = Extract<EventDraft, { type: 'segment-started' }>['payload'];
 type SegmentChangeLever = NonNullable<SegmentChange['lever']>;
 
-export function endSet(
-  context: ActionContext,
-  reason: EndReason,
-  amounts?: readonly { segmentId: string; amount: number }[],
-): Drafts {
+export function endSet(context: ActionContext, reason: EndReason): Drafts {
   const { set, isWorking } = context.situation;
-  // Ended twice is only worth writing down when it corrects what was done.
-  if (!set || (!isWorking && !amounts)) return [];
-  return [
-    {
-      type: 'set-ended',
-      ...inLane(context),
-      payload: { setId: set.setId, reason, ...(amounts && { amounts: [...amounts] }) },
-    },
-  ];
+  return set && isWorking ? [{ type: 'set-ended', ...inLane(context), payload: { setId: set.setId, reason } }] : [];
+}
+
+/**
+ * So many more or fewer than what stands for a segment, in whichever set of the lane it is: whoever corrects one may be tapping on what is
+ * still drawn of it while the next has begun.
+ */
+export function correctAmount(context: ActionContext, segmentId: string, by: number): Drafts {
+  for (const { setId, endedAt, endReason, segments } of context.situation.lane.sets) {
+    const segment = segments.find((each) => each.segmentId === segmentId);
+    if (!segment) continue;
+    // The count of one that goes on is corrected when it ends.
+    if (endedAt === null) return [];
+    const amounts = [{ segmentId, amount: Math.max(0, segmentAmount(segment) + by) }];
+    return [{ type: 'set-ended', ...inLane(context), payload: { setId, reason: endReason ?? 'done', amounts } }];
+  }
+  return [];
 }
 
 /** Pain ends the set, whatever else is going on. */

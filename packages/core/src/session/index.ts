@@ -4,6 +4,7 @@ export {
   type DecidedNext,
   beginSet,
   changeView,
+  correctAmount,
   countRep,
   decideNext,
   endSet,

@@ -5,6 +5,7 @@ import {
   beginSet,
   changeView,
   countRep,
+  correctAmount,
   endSet,
   lookClean,
   lookGone,
@@ -66,9 +67,7 @@ describe('what Undo would take back', () => {
     expect(tap(lookClean)).toBe('looks good');
     expect(tap((context) => noteSetUp(context, { wedge: 'low' }))).toBe('set-up');
     expect(tap((context) => endSet(context, 'done'))).toBe('end of set');
-    expect(
-      tap((context) => endSet(context, 'done', [{ segmentId: context.situation.set!.segments[0]!.segmentId, amount: 9 }])),
-    ).toBe('count');
+    expect(tap((context) => correctAmount(context, context.situation.set!.segments[0]!.segmentId, 8))).toBe('count');
     expect(tap((context) => rateEffort(context, { effort: 'about-right' }))).toBe('about right');
     expect(tap((context) => planNextSet(context, 12, { kind: 'bodyweight' }))).toBe('next set');
     expect(tap((context) => swapFor(context, 'waxwing:easy', []))).toBe('swap to easy squat');

@@ -5,6 +5,7 @@ import type { Change } from '@waxwing/core/coaching';
 import {
   beginSet,
   changeView,
+  correctAmount,
   countRep,
   endSet,
   lookClean,
@@ -20,7 +21,6 @@ import {
   sayAnotherCue,
   sayBestCue,
   seeFault,
-  segmentAmount,
   startItem,
   swapFor,
   switchSide,
@@ -87,13 +87,7 @@ export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
       }),
     pain: () => act((context) => reportPain(context, 'other')),
     end: (reason = 'done') => act((context) => endSet(context, reason)),
-    correctCount: (segmentId, by) =>
-      act((context) => {
-        const { set } = context.situation;
-        const segment = set?.segments.find((each) => each.segmentId === segmentId);
-        const amount = Math.max(0, (segment ? segmentAmount(segment) : 0) + by);
-        return endSet(context, set?.endReason ?? 'done', [{ segmentId, amount }]);
-      }),
+    correctCount: (segmentId, by) => act((context) => correctAmount(context, segmentId, by)),
     rate: (answer) => act((context) => rateEffort(context, answer)),
     goTo: (itemId) =>
       act((context) => {
