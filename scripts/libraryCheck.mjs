@@ -28,7 +28,8 @@ for (const family of lexicon.families.values()) {
 
 const hints = libraryHealth(movements, vocabulary).filter(({ severity }) => severity === 'hint');
 console.log('');
-for (const { movementId, path, message } of hints) console.log(`hint ${short(movementId ?? '')} ${path}: ${message}`);
+// A studio's library may be unfinished; the starter's is held to every hint.
+for (const { movementId, path, message } of hints) errors.push(`${short(movementId ?? '')} ${path}: ${message}`);
 
 const { sentences, repeated } = repeatedSentences(movements);
 const share = repeated.length / Math.max(1, sentences);
@@ -66,4 +67,4 @@ for (const { query, isHeldOut } of cases.filter((each) => !isFound(each, search,
 console.log('');
 for (const error of errors) console.log(`error ${error}`);
 if (errors.length > 0) process.exit(1);
-console.log(`${movements.length} movements, ${hints.length} hints, no error`);
+console.log(`${movements.length} movements, no hint, no error`);

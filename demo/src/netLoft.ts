@@ -63,7 +63,9 @@ async function fillChanges(library: Library, maren: SignedIn): Promise<void> {
   const change = async (made: (document: MovementDocument) => Partial<MovementDocument>) => {
     const { revisions } = await library.current(maren.studioId);
     const { revisionId, document } = revisions.find((revision) => revision.document.id === CHANGED)!;
-    await library.saveMovement(maren, CHANGED, { baseRevisionId: revisionId, document: { ...document, ...made(document) } });
+    await library.saveChange(maren, {
+      movements: [{ baseRevisionId: revisionId, document: { ...document, ...made(document) } }],
+    });
   };
   await change(({ faults, cues }) => ({
     faults: faults.map((fault) => (fault.id === 'leans-back' ? { ...fault, severity: 'performance' } : fault)),

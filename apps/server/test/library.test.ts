@@ -199,15 +199,16 @@ describe('the library as it is sent', () => {
 
 describe('a movement that is changed', () => {
   const path = `/api/library/${encodeURIComponent(SQUAT)}/revisions`;
+  const saveAll = (...movements: readonly object[]) => owner.post('/api/library/changes', { movements });
   const history = async () => (await trainer.get(path).expect(200)).body as MovementChange[];
   const save = (change: Partial<MovementDocument>, base: MovementChange) =>
-    owner.post(path, { baseRevisionId: base.revisionId, document: { ...base.document, ...change } });
+    saveAll({ baseRevisionId: base.revisionId, document: { ...base.document, ...change } });
 
   test('is a revision of its own, with who made it; everybody fetches only that, and hours before keep what they began with', async () => {
     const [first] = await history();
     const before = await owner.start(mine, [SQUAT], '2026-04-01');
     const { version } = (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
-    const saved = (await save({ restSeconds: 95 }, first!).expect(200)).body as MovementRevision;
+    const [saved] = (await save({ restSeconds: 95 }, first!).expect(200)).body as MovementRevision[];
     expect(saved).toMatchObject({ number: first!.number + 1, document: { restSeconds: 95 } });
     expect((await history()).slice(0, 2).map(({ number, authorName }) => [number, authorName])).toEqual([
       [first!.number + 1, 'Ona Owner'],
@@ -218,7 +219,7 @@ describe('a movement that is changed', () => {
     const brief = (await owner.get(`/api/sessions/${before.sessionId}/brief`).expect(200)).body as SessionBrief;
     expect(brief.revisions.find(({ document }) => document.id === SQUAT)!.revisionId).toBe(first!.revisionId);
     // Back to what it said: a new revision, nothing is taken away.
-    await owner.post(path, { baseRevisionId: saved.revisionId, document: first!.document }).expect(200);
+    await saveAll({ baseRevisionId: saved!.revisionId, document: first!.document }).expect(200);
     const all = await history();
     expect(all[0]!.document).toEqual(first!.document);
     expect(all[0]!.number).toBe(first!.number + 2);
@@ -226,7 +227,7 @@ describe('a movement that is changed', () => {
 
   test('saying the same makes no revision', async () => {
     const all = await history();
-    expect((await save({}, all[0]!).expect(200)).body).toMatchObject({ revisionId: all[0]!.revisionId });
+    expect((await save({}, all[0]!).expect(200)).body).toMatchObject([{ revisionId: all[0]!.revisionId }]);
     expect(await history()).toEqual(all);
   });
 
@@ -241,8 +242,8 @@ describe('a movement that is changed', () => {
     const [now] = await history();
     const answers = await Promise.all([40, 50].map((restSeconds) => save({ restSeconds }, now!)));
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
-    const won = answers.find(({ status }) => status === 200)!.body as MovementRevision;
-    expect((await history())[0]!.document.restSeconds).toBe(won.document.restSeconds);
+    const [won] = answers.find(({ status }) => status === 200)!.body as MovementRevision[];
+    expect((await history())[0]!.document.restSeconds).toBe(won!.document.restSeconds);
   });
 
   test('two movements that are saved at once don’t stand in each other’s way', async () => {
@@ -250,20 +251,19 @@ describe('a movement that is changed', () => {
     const saves = ['waxwing:box-squat', 'waxwing:goblet-squat', SQUAT].map((id) => {
       const { revisionId, document } = revisions.find((revision) => revision.document.id === id)!;
       const changed = { ...document, restSeconds: document.restSeconds + 5 };
-      return owner.post(`/api/library/${encodeURIComponent(id)}/revisions`, { baseRevisionId: revisionId, document: changed });
+      return saveAll({ baseRevisionId: revisionId, document: changed });
     });
     expect((await Promise.all(saves)).map(({ status }) => status)).toEqual([200, 200, 200]);
   });
 
   test.each<[string, Partial<MovementDocument>, string]>([
-    ['a family that there isn’t', { family: 'none' }, 'document.family'],
-    ['another movement', { id: 'waxwing:box-squat' }, 'document.id'],
-    ['a number out of range', { restSeconds: 9999 }, 'document.restSeconds'],
-    ['a name of nothing', { name: '' }, 'document.name'],
+    ['a family that there isn’t', { family: 'none' }, 'movements[0].document.family'],
+    ['a number out of range', { restSeconds: 9999 }, 'movements[0].document.restSeconds'],
+    ['a name of nothing', { name: '' }, 'movements[0].document.name'],
     [
       'a step back down',
       { harder: [{ to: 'waxwing:box-squat', levers: ['load'], shownFirst: { sets: 2, reps: 8, reserve: 2 } }] },
-      'document.harder[0].to',
+      'movements[0].document.harder[0].to',
     ],
   ])('%s is refused at its field', async (_, change, at) => {
     const [now] = await history();
@@ -274,10 +274,37 @@ describe('a movement that is changed', () => {
 
   test('only the owner changes it; what isn’t there has no history', async () => {
     const [now] = await history();
-    await trainer.post(path, { baseRevisionId: now!.revisionId, document: now!.document }).expect(403);
+    const movements = [{ baseRevisionId: now!.revisionId, document: now!.document }];
+    await trainer.post('/api/library/changes', { movements }).expect(403);
     await trainer.get('/api/library/waxwing:no-such/revisions').expect(404);
-    await owner.post('/api/library/waxwing:no-such/revisions', { baseRevisionId: v4(), document: now!.document }).expect(404);
+    await saveAll({ baseRevisionId: v4(), document: { ...now!.document, id: 'waxwing:no-such' } }).expect(404);
     await owner.get(`${path}?before=x`).expect(400);
     expect((await owner.get(`${path}?before=2`).expect(200)).body).toMatchObject([{ number: 1 }]);
+  });
+
+  test('several at once are all saved or none: a new one, the step to it, and a word that it uses', async () => {
+    const [now] = await history();
+    const document = { ...now!.document, id: 'test:rope-squat', name: 'Rope squat', harder: [], faults: [] };
+    const step = { to: document.id, levers: ['load'], shownFirst: { sets: 2, reps: 8, reserve: 2 } };
+    const stepped = { baseRevisionId: now!.revisionId, document: { ...now!.document, harder: [...now!.document.harder, step] } };
+    const rope = { id: 'sit-to-the-rope', text: 'Sit to the rope', kind: 'external', for: [] };
+    const withRope = { document: { ...document, cues: [{ shared: rope.id }] } };
+    const change = (movements: readonly object[], after?: object, before: object = {}) =>
+      owner.post('/api/library/changes', { movements, ...(after && { words: { after, before } }) });
+
+    const refused = await change([stepped, withRope]).expect(400);
+    expect((refused.body as ApiError).problems!.map(({ path: at }) => at)).toEqual(['movements[1].document.cues[0].shared']);
+    expect((await history())[0]).toEqual(now);
+    await change([withRope, stepped], { cues: [{ ...rope, text: 'Sit down all the way to the rope slowly' }] }).expect(400);
+    await change([withRope, withRope], { cues: [rope] }).expect(400);
+
+    const saved = (await change([withRope, stepped], { cues: [rope] }).expect(200)).body as MovementRevision[];
+    expect(saved.map((each) => each.document.id).sort()).toEqual([document.id, SQUAT].sort());
+    // It is there now: it can’t be new again, nor a word be begun from what it no longer is.
+    await change([withRope]).expect(409);
+    await change([], { cues: [{ ...rope, text: 'To the rope' }] }).expect(409);
+    await change([], { cues: [{ ...rope, text: 'To the rope' }] }, { cues: [rope] }).expect(200);
+    const { vocabulary } = (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
+    expect(vocabulary!.cues!.filter(({ id }) => id === rope.id)).toEqual([{ ...rope, text: 'To the rope' }]);
   });
 });

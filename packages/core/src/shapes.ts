@@ -9,7 +9,7 @@ export * from './movement/figureDocument.ts';
 export * from './movement/libraryPack.ts';
 export * from './movement/load.ts';
 export * from './movement/movementDocument.ts';
-export * from './movement/movementSave.ts';
+export * from './movement/libraryChange.ts';
 export * from './movement/vocabulary.ts';
 export * from './session/event.ts';
 export * from './client/clientDocument.ts';

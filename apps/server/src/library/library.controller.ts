@@ -1,7 +1,7 @@
 import { Body, Controller, Get, Headers, HttpCode, Param, ParseIntPipe, Post, Query, Res } from '@nestjs/common';
 import type { MovementChange } from '@waxwing/core/api';
 import type { MovementRevision } from '@waxwing/core/movement';
-import { MovementSave, PackUpload } from '@waxwing/core/shapes';
+import { LibraryChange, PackUpload } from '@waxwing/core/shapes';
 import type { Response } from 'express';
 import { Actor, ownersOnly, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
@@ -58,11 +58,12 @@ export class LibraryController {
     return this.library.history(actor.studioId, movementId, before);
   }
 
-  @Post(':movementId/revisions')
+  /** Answers the newest revision of each movement that it names. */
+  @Post('changes')
   @HttpCode(200)
-  @ShapeBody(MovementSave)
-  save(@Actor() actor: SignedIn, @Param('movementId') movementId: string, @Body() save: MovementSave): Promise<MovementRevision> {
+  @ShapeBody(LibraryChange)
+  save(@Actor() actor: SignedIn, @Body() change: LibraryChange): Promise<MovementRevision[]> {
     ownersOnly(actor, 'changes the library');
-    return this.library.saveMovement(actor, movementId, save);
+    return this.library.saveChange(actor, change);
   }
 }

@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { changeErrors } from '@waxwing/core/ladder';
+import { changeErrors, sharedCueErrors } from '@waxwing/core/ladder';
 import {
   lexiconOf,
+  mergeVocabulary,
   renamesOf,
   type MovementDocument,
   type MovementRevision,
@@ -13,12 +14,14 @@ import {
 import { changedLibrary, type LibraryAnswer, type MovementChange, type StudioLibrary } from '@waxwing/core/api';
 import {
   PROBLEMS_MOST,
+  areStillAsBefore,
   packSizeProblems,
-  type MovementSave,
+  type LibraryChange,
   type PackFile,
   type PackProblem,
   type Problem,
   type ReadPack,
+  type WordsSave,
   type readPack,
 } from '@waxwing/core/shapes';
 import { In, LessThan, MoreThan, type EntityManager } from 'typeorm';
@@ -82,8 +85,29 @@ function noMovement(): NotFoundException {
 function changedMeanwhile(): ConflictException {
   return new ConflictException({
     code: 'changed',
-    message: 'Somebody changed this movement in the meantime: look at it again before you save',
+    message: 'Somebody changed this in the meantime: look at it again before you save',
   });
+}
+
+/** What speaks against a change, at its place in that. */
+function changeProblems(
+  documents: readonly MovementDocument[],
+  vocabulary: Vocabulary,
+  words: WordsSave | undefined,
+  existing: StudioLibrary,
+): Problem[] {
+  const lexicon = lexiconOf(vocabulary);
+  const at = documents.map(({ id }) => id);
+  const twice = at.findIndex((id, i) => at.indexOf(id) !== i);
+  if (twice >= 0) return [{ path: `movements[${twice}].document.id`, message: 'stands in this change twice' }];
+  const others = existing.revisions.map((revision) => revision.document);
+  return [
+    ...changeErrors(documents, others, lexicon).map(({ movementId, path, message }) => ({
+      path: `movements[${at.indexOf(movementId)}].document.${path}`,
+      message,
+    })),
+    ...sharedCueErrors(words?.after.cues ?? [], lexicon).map(({ path, message }) => ({ path: `words.after.${path}`, message })),
+  ];
 }
 
 /** Counted before it is parsed, and parsed where nobody waits for it. */
@@ -242,39 +266,40 @@ export class Library {
   }
 
   /**
-   * Makes a movement say something else from now on, if it still says what that was made from. The same content makes no new revision.
-   * Answers its newest.
+   * Makes movements and words say something else from now on, all or nothing, if they still say what that was made from. The same content
+   * makes no new revision. Answers the newest of each movement.
    */
-  async saveMovement(actor: SignedIn, movementId: string, save: MovementSave): Promise<MovementRevision> {
+  async saveChange(actor: SignedIn, change: LibraryChange): Promise<MovementRevision[]> {
     for (let tries = 0; tries < SAVE_TRIES; tries += 1) {
-      if (await this.trySaving(actor, movementId, save)) {
+      if (await this.trySaving(actor, change)) {
         const { revisions } = await this.current(actor.studioId);
-        return revisions.find(({ document }) => document.id === movementId)!;
+        const saved = new Set(change.movements.map(({ document }) => document.id));
+        return revisions.filter(({ document }) => saved.has(document.id));
       }
     }
     throw changedMeanwhile();
   }
 
   /** False when the library was changed while this was looked at: what was found out then says nothing now. */
-  private async trySaving(
-    { studioId, trainerId }: SignedIn,
-    movementId: string,
-    { baseRevisionId, document }: MovementSave,
-  ): Promise<boolean> {
+  private async trySaving({ studioId, trainerId }: SignedIn, { movements, words }: LibraryChange): Promise<boolean> {
     const existing = await this.current(studioId);
-    const known = existing.revisions.find((revision) => revision.document.id === movementId);
-    if (!known) throw noMovement();
-    if (known.revisionId !== baseRevisionId) throw changedMeanwhile();
-    if (document.id !== movementId) throw notSaved([{ path: 'document.id', message: `is another movement than ${movementId}` }]);
-    const others = existing.revisions.map((revision) => revision.document);
-    const errors = changeErrors(document, others, lexiconOf(existing.vocabulary));
-    if (errors.length > 0) throw notSaved(errors.map(({ path, message }) => ({ path: `document.${path}`, message })));
+    const before = new Map(existing.revisions.map((revision) => [revision.document.id, revision]));
+    for (const { baseRevisionId, document } of movements) {
+      const known = before.get(document.id);
+      if (!known && baseRevisionId) throw noMovement();
+      if (known?.revisionId !== baseRevisionId) throw changedMeanwhile();
+    }
+    if (words && !areStillAsBefore(words, existing.vocabulary)) throw changedMeanwhile();
+    const documents = movements.map(({ document }) => document);
+    const vocabulary = words ? mergeVocabulary(existing.vocabulary, words.after) : existing.vocabulary;
+    const problems = changeProblems(documents, vocabulary, words, existing);
+    if (problems.length > 0) throw notSaved(problems);
     return this.transactions.run(async (manager) => {
       if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) return false;
       const changedIn = existing.number + 1;
-      const before = new Map([[movementId, known]]);
-      const changed = await this.saveMovements(manager, studioId, trainerId, [document], before, changedIn);
-      if (changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
+      const hasOtherWords = words ? await this.saveVocabulary(manager, studioId, trainerId, vocabulary, changedIn) : false;
+      const changed = await this.saveMovements(manager, studioId, trainerId, documents, before, changedIn);
+      if (hasOtherWords || changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
       return true;
     });
   }

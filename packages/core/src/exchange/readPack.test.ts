@@ -63,27 +63,6 @@ describe('reading a pack', () => {
       /no movement waxwing:none/,
     ],
     [
-      'a cue too long to call',
-      {
-        cues: [
-          { id: 'a', text: 'One two three four five six seven', kind: 'external' },
-          { id: 'b', text: 'Short', kind: 'internal' },
-          { shared: 'spread-the-floor' },
-        ],
-      },
-      /too long to call/,
-    ],
-    [
-      'a risk without a way out',
-      {
-        faults: [
-          { ...KNEES_IN, regressTo: undefined },
-          { ...KNEES_IN, id: 'two' },
-        ],
-      },
-      /needs a movement to regress to/,
-    ],
-    [
       'a correction that names no cue',
       {
         faults: [

@@ -2,5 +2,5 @@
 export { type Purpose, fallbacks } from './fallback.ts';
 export { type Ladder, type LadderPath, type Step, ladderOf, nearest, pathTo, reach, rungs } from './ladder.ts';
 export { ladderText } from './ladderText.ts';
-export { type LibraryProblem, changeErrors } from './libraryCheck.ts';
+export { type LibraryProblem, changeErrors, sharedCueErrors } from './libraryCheck.ts';
 export { isOpenTo } from './openTo.ts';

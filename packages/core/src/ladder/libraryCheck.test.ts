@@ -103,12 +103,6 @@ describe('what can’t be so', () => {
       'cues[3].for[0]',
       'no fault of type rushes in this movement',
     ],
-    [
-      'cues of one kind',
-      { cues: [{ id: 'own', text: 'Heavy heels', kind: 'internal' }] },
-      'cues',
-      'cues of at least two kinds are needed',
-    ],
     ['a fault twice', { faults: [...MIDDLE.faults, KNEES_IN] }, 'faults[4].id', 'fault knees-in stands here twice'],
     [
       'faults that clear each other',
@@ -124,26 +118,42 @@ describe('what can’t be so', () => {
     else expect(found[0]![2]).toMatch(message);
   });
 
-  test('a risk needs a movement to regress to, or when to stop; the second alone is a hint', () => {
-    expect(said(fault({ regressTo: undefined }))).toContainEqual([
-      'error',
-      'faults[0].regressTo',
-      'a risk fault needs a movement to regress to, or when to stop',
+  test('a risk without a way out is a hint: it can be said all the same', () => {
+    expect(said(fault({ regressTo: undefined }))).toEqual([
+      ['hint', 'faults[0].regressTo', 'a risk fault without a movement to regress to, or when to stop'],
     ]);
     expect(said(fault({ regressTo: undefined, stopWhen: 'It is there in two reps.' }))).toEqual([
       ['hint', 'faults[0].regressTo', 'a risk fault without a movement to regress to'],
     ]);
   });
+
+  test('what a movement doesn’t say yet is a hint each, and what it could not be coached without the first', () => {
+    const bare = { setUp: [], phases: [], muscles: [], faults: [], range: undefined, trains: undefined };
+    const cues = [{ id: 'own', text: 'Heavy heels', kind: 'internal' as const }];
+    const found = said({ ...bare, cues });
+    expect(found.map(([severity]) => severity)).not.toContain('error');
+    expect(found.map(([, path]) => path)).toEqual([
+      ...['setUp', 'phases', 'cues', 'cues', 'faults', 'range', 'muscles', 'trains'],
+    ]);
+    expect(said(fault({ corrections: [], causes: [] })).map(([, path]) => path)).toEqual([
+      'faults[0].corrections',
+      'faults[0].causes',
+    ]);
+  });
 });
 
 describe('the vocabulary', () => {
+  test('a shared cue that nobody can call is a hint', () => {
+    const cue = { id: 'long', text: 'One two three four five six seven', kind: 'external' as const, for: [] };
+    const vocabulary = { ...SMALL_VOCABULARY, cues: [...SMALL_VOCABULARY.cues!, cue] };
+    expect(libraryProblems(smallMovements(), vocabulary)).toContainEqual({
+      severity: 'hint',
+      path: 'vocabulary.cues.long',
+      message: '“One two three four five six seven” is too long to call: 6 words at most',
+    });
+  });
+
   test.each<[string, Partial<Vocabulary>, string, string | RegExp]>([
-    [
-      'a shared cue that nobody can call',
-      { cues: [...SMALL_VOCABULARY.cues!, { id: 'long', text: 'One two three four five six seven', kind: 'external', for: [] }] },
-      'vocabulary.cues.long',
-      /too long to call/,
-    ],
     [
       'a shared cue for no fault',
       { cues: [...SMALL_VOCABULARY.cues!, { id: 'lost', text: 'Up', kind: 'external', for: ['sighs'] }] },
@@ -199,7 +209,7 @@ describe('hints', () => {
 
 describe('a movement as it would be', () => {
   const errors = (part: Partial<MovementDocument>) =>
-    changeErrors({ ...MIDDLE, ...part }, smallMovements(), lexiconOf(SMALL_VOCABULARY)).map(({ path, message }) => [
+    changeErrors([{ ...MIDDLE, ...part }], smallMovements(), lexiconOf(SMALL_VOCABULARY)).map(({ path, message }) => [
       path,
       message,
     ]);

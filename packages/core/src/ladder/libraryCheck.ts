@@ -1,4 +1,5 @@
 import { cautionProblems } from './cautionCheck.ts';
+import { depthHints } from './depthCheck.ts';
 import { findLoop, ladderOf, pathTo, type Ladder } from './ladder.ts';
 import { findCycle } from '../movement/cycle.ts';
 import { renamesOf } from '../movement/aliases.ts';
@@ -7,7 +8,7 @@ import { lexiconOf, type Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { PHASES_OF_RHYTHM } from '../movement/terms.ts';
 import { stepProblems } from './stepCheck.ts';
-import type { StanceTag, Vocabulary } from '../movement/vocabulary.ts';
+import type { SharedCue, StanceTag, Vocabulary } from '../movement/vocabulary.ts';
 
 /** `error`: the library can't be used so. `hint`: it can, but somebody should look. */
 export interface LibraryProblem {
@@ -36,15 +37,11 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
   for (const problem of [...cautionProblems(documents, lexicon), ...stepProblems(documents)]) {
     problems.push({ severity: 'hint', ...problem });
   }
-  for (const cue of vocabulary.cues ?? []) {
-    if (!isCallable(cue.text)) {
-      problems.push({ severity: 'error', path: `vocabulary.cues.${cue.id}`, message: tooLong(cue.text) });
-    }
-    for (const type of cue.for) {
-      if (!lexicon.faultTypes.has(type)) {
-        problems.push({ severity: 'error', path: `vocabulary.cues.${cue.id}`, message: `no fault type ${type}` });
-      }
-    }
+  for (const { path, message } of sharedCueErrors(vocabulary.cues ?? [], lexicon)) {
+    problems.push({ severity: 'error', path: `vocabulary.${path}`, message });
+  }
+  for (const { id, text } of vocabulary.cues ?? []) {
+    if (!isCallable(text)) problems.push({ severity: 'hint', path: `vocabulary.cues.${id}`, message: tooLong(text) });
   }
   for (const { path, message } of aliasProblems(vocabulary, lexicon, documents))
     problems.push({ severity: 'error', path, message });
@@ -92,33 +89,43 @@ function checkMovement(document: MovementDocument, lexicon: Lexicon, ids: Readon
 }
 
 /**
- * What would break something if a movement became this: what it names has to be there, and no way up may lead back to it. Looks at what the
- * change touches, not at the whole library.
+ * What would break something if movements became these: what they name has to be there, and no way up may lead back. Looks at what the change
+ * touches, not at the whole library.
  */
 export function changeErrors(
-  document: MovementDocument,
+  changed: readonly MovementDocument[],
   others: readonly MovementDocument[],
   lexicon: Lexicon,
-): readonly LibraryProblem[] {
-  const documents = [...others.filter(({ id }) => id !== document.id), document];
-  const problems: LibraryProblem[] = [];
-  checkMovement(document, lexicon, new Set(documents.map(({ id }) => id)), (severity, path, message) => {
-    if (severity === 'error') problems.push({ severity, movementId: document.id, path, message });
-  });
+): readonly (LibraryProblem & { readonly movementId: string })[] {
+  const changedIds = new Set(changed.map(({ id }) => id));
+  const documents = [...others.filter(({ id }) => !changedIds.has(id)), ...changed];
+  const ids = new Set(documents.map(({ id }) => id));
   const ladder = ladderOf(documents);
-  document.harder.forEach(({ to }, i) => {
-    const way = to === document.id ? [to] : wayBack(ladder, to, document.id);
-    if (!way) return;
-    const message = `harder steps would go round in a loop: ${[document.id, ...way].join(' → ')}`;
-    problems.push({ severity: 'error', movementId: document.id, path: `harder[${i}].to`, message });
+  return changed.flatMap((document) => {
+    const problems: (LibraryProblem & { readonly movementId: string })[] = [];
+    const error = (path: string, message: string) => problems.push({ severity: 'error', movementId: document.id, path, message });
+    checkMovement(document, lexicon, ids, (severity, path, message) => void (severity === 'error' && error(path, message)));
+    document.harder.forEach(({ to }, i) => {
+      const way = to === document.id ? [to] : wayBack(ladder, to, document.id);
+      if (way) error(`harder[${i}].to`, `harder steps would go round in a loop: ${[document.id, ...way].join(' → ')}`);
+    });
+    return problems;
   });
-  return problems;
 }
 
 /** The movements from one to another by harder steps, both in it. */
 function wayBack(ladder: Ladder, from: string, to: string): string[] | null {
   const way = pathTo(ladder, to, [from], () => true);
   return way && [from, ...way.steps.map((step) => step.to)];
+}
+
+/** What shared cues name that isn’t there. */
+export function sharedCueErrors(cues: readonly SharedCue[], lexicon: Lexicon): readonly { path: string; message: string }[] {
+  return cues.flatMap(({ id, for: types }) =>
+    types
+      .filter((type) => !lexicon.faultTypes.has(type))
+      .map((type) => ({ path: `cues.${id}`, message: `no fault type ${type}` })),
+  );
 }
 
 /** An old id is borne by nothing, and leads to something that there is. */
@@ -139,6 +146,7 @@ function aliasProblems(vocabulary: Vocabulary, lexicon: Lexicon, documents: read
 }
 
 function checkHints(document: MovementDocument, lexicon: Lexicon, report: Report): void {
+  for (const { path, message } of depthHints(document, lexicon)) report('hint', path, message);
   const patterns = lexicon.families.get(document.family)?.patterns;
   if (patterns && !patterns.includes(document.pattern)) {
     report('hint', 'pattern', `the family ${document.family} is of ${patterns.join(' and ')}, not of ${document.pattern}`);
@@ -164,7 +172,8 @@ function checkHints(document: MovementDocument, lexicon: Lexicon, report: Report
   });
   document.faults.forEach((fault, i) => {
     if (fault.severity === 'risk' && !fault.regressTo) {
-      report('hint', `faults[${i}].regressTo`, 'a risk fault without a movement to regress to');
+      const needs = fault.stopWhen ? 'a movement to regress to' : 'a movement to regress to, or when to stop';
+      report('hint', `faults[${i}].regressTo`, `a risk fault without ${needs}`);
     }
   });
 }
@@ -241,13 +250,11 @@ function checkCues(document: MovementDocument, lexicon: Lexicon, report: Report)
     if (cue.shared !== undefined && !lexicon.cues.has(cue.shared)) {
       report('error', `cues[${i}].shared`, `no shared cue ${cue.shared}`);
     }
-    if (cue.text !== undefined && !isCallable(cue.text)) report('error', `cues[${i}].text`, tooLong(cue.text));
+    if (cue.text !== undefined && !isCallable(cue.text)) report('hint', `cues[${i}].text`, tooLong(cue.text));
     cue.for?.forEach((type, k) => {
       if (!faultTypes.has(type)) report('error', `cues[${i}].for[${k}]`, `no fault of type ${type} in this movement`);
     });
   });
-  const kinds = new Set(document.cues.map((cue) => (cue.shared ? lexicon.cues.get(cue.shared)?.kind : cue.kind)));
-  if (kinds.size < 2) report('error', 'cues', 'cues of at least two kinds are needed');
 }
 
 function checkFaults(document: MovementDocument, lexicon: Lexicon, ids: ReadonlySet<string>, report: Report): void {
@@ -267,9 +274,6 @@ function checkFaults(document: MovementDocument, lexicon: Lexicon, ids: Readonly
     });
     if (fault.regressTo && (!ids.has(fault.regressTo) || fault.regressTo === document.id)) {
       report('error', `faults[${i}].regressTo`, `no other movement ${fault.regressTo}`);
-    }
-    if (fault.severity === 'risk' && !fault.regressTo && !fault.stopWhen) {
-      report('error', `faults[${i}].regressTo`, 'a risk fault needs a movement to regress to, or when to stop');
     }
   });
   const clears = new Map(document.faults.map((fault) => [fault.type, fault.clears ?? []]));

@@ -10,7 +10,7 @@ export { facetsFrom, matchesFacets } from './facets.ts';
 export { feltIn } from './feeling.ts';
 export type { FeelingKind } from './feelingEntry.ts';
 export type { BasePose } from './figureDocument.ts';
-export { type Lexicon, type MovementRevision, lexiconOf } from './library.ts';
+export { type Lexicon, type MovementRevision, lexiconOf, mergeVocabulary } from './library.ts';
 export { likeFaultTexts, repeatedSentences, wordsOf } from './likeTexts.ts';
 export type { Load, MassUnit } from './load.ts';
 export { inUnit, isSameLoad, loadKg, loadText, loadTextIn, numberText, toKg } from './loadText.ts';
@@ -42,5 +42,7 @@ export {
   VIEWS,
   type View,
 } from './terms.ts';
+export { copyOfMovement, newMovement, newMovementId, withStep } from './newMovement.ts';
+export { freeSlug, slugOf } from './slug.ts';
 export { lowerFirst, searchable, upperFirst } from './text.ts';
 export type { StancePoint, Vocabulary } from './vocabulary.ts';

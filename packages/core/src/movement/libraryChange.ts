@@ -1,9 +1,35 @@
+import { ArrayMaxSize, IsArray } from 'class-validator';
 import { IsId } from '../checks/id.ts';
-import { One } from '../checks/parts.ts';
+import { Each, Maybe, One } from '../checks/parts.ts';
+import { isSame } from './change/difference.ts';
 import { MovementDocument } from './movementDocument.ts';
+import { Vocabulary } from './vocabulary.ts';
 
-/** What a movement is to say from now on, and the revision from which that was made. */
+/** What a movement is to say from now on. */
 export class MovementSave {
-  @IsId() baseRevisionId!: string;
+  /** The revision from which that was made; absent where the movement is new. */
+  @Maybe() @IsId() baseRevisionId?: string;
   @One(() => MovementDocument) document!: MovementDocument;
+}
+
+/** Words as they are to be, and as they were for who changed them: a word that is only in the first is new. */
+export class WordsSave {
+  @One(() => Vocabulary) after!: Vocabulary;
+  @One(() => Vocabulary) before!: Vocabulary;
+}
+
+/** What is changed in a library at once: all of it or nothing. */
+export class LibraryChange {
+  @IsArray() @ArrayMaxSize(40) @Each(() => MovementSave) movements!: MovementSave[];
+  @Maybe() @One(() => WordsSave) words?: WordsSave;
+}
+
+type Entries = readonly { readonly id: string }[];
+
+/** Whether words that were changed still are in a vocabulary what they were when that was begun. */
+export function areStillAsBefore({ after, before }: WordsSave, now: Vocabulary): boolean {
+  return (Object.keys(after) as (keyof Vocabulary)[]).every((list) => {
+    const of = (vocabulary: Vocabulary, id: string) => ((vocabulary[list] ?? []) as Entries).find((each) => each.id === id);
+    return ((after[list] ?? []) as Entries).every(({ id }) => isSame(of(before, id), of(now, id)));
+  });
 }

@@ -18,8 +18,8 @@ export function writtenTexts(document: MovementDocument): readonly { readonly pa
   add('trains', document.trains);
   document.setUp.forEach((text, i) => add(`setUp[${i}]`, text));
   document.phases.forEach(({ does }, i) => add(`phases[${i}].does`, does));
-  add('range.stops', document.range.stops);
-  add('range.why', document.range.why);
+  add('range.stops', document.range?.stops);
+  add('range.why', document.range?.why);
   document.cues.forEach((cue, i) => {
     add(`cues[${i}].text`, cue.text);
     add(`cues[${i}].explain`, cue.explain);

@@ -138,11 +138,10 @@ export class MovementFault {
   @IsIn(PHASES) phase!: Phase;
   @Maybe() @IsBoolean() oneSided?: boolean;
   @IsIn(SEVERITIES) severity!: Severity;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(8) @Matches(CAUSE_PATTERN, { each: true }) causes!: string[];
+  @IsArray() @ArrayMaxSize(8) @Matches(CAUSE_PATTERN, { each: true }) causes!: string[];
   /** Fault types that go away with this one. */
   @Maybe() @IsArray() @ArrayMaxSize(8) @Matches(SLUG_PATTERN, { each: true }) clears?: string[];
   @IsArray()
-  @ArrayMinSize(1)
   @ArrayMaxSize(8)
   @Each(() => Correction)
   corrections!: Correction[];
@@ -201,7 +200,10 @@ export class MovementCaution {
   @Maybe() @IsBoolean() closed?: boolean;
 }
 
-/** The whole of a movement: what a revision holds. */
+/**
+ * The whole of a movement: what a revision holds. Who writes one begins with a name, a pattern and a cue; how much it should come to say is
+ * `ladder/depthCheck`’s.
+ */
 export class MovementDocument {
   @Matches(MOVEMENT_ID_PATTERN) id!: string;
   @IsString() @Length(2, 80) name!: string;
@@ -213,7 +215,6 @@ export class MovementDocument {
   @IsIn(RHYTHMS) rhythm!: Rhythm;
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(3) @IsIn(PLANES, { each: true }) planes!: Plane[];
   @IsArray()
-  @ArrayMinSize(1)
   @ArrayMaxSize(16)
   @Each(() => MuscleShare)
   muscles!: MuscleShare[];
@@ -224,10 +225,10 @@ export class MovementDocument {
   @Maybe() @IsBoolean() common?: boolean;
   /** 1: anybody, at once; 2: needs teaching; 3: needs practice. */
   @IsInt() @Min(1) @Max(3) skill!: number;
-  @IsString() @Length(8, 400) trains!: string;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(8) @IsString({ each: true }) @Length(4, 240, { each: true }) setUp!: string[];
-  @IsArray() @ArrayMinSize(2) @ArrayMaxSize(5) @Each(() => PhaseText) phases!: PhaseText[];
-  @One(() => RangeEnd) range!: RangeEnd;
+  @Maybe() @IsString() @Length(8, 400) trains?: string;
+  @IsArray() @ArrayMaxSize(8) @IsString({ each: true }) @Length(4, 240, { each: true }) setUp!: string[];
+  @IsArray() @ArrayMaxSize(5) @Each(() => PhaseText) phases!: PhaseText[];
+  @Maybe() @One(() => RangeEnd) range?: RangeEnd;
   @One(() => DoseBase, DOSE_SUBTYPES) dose!: Dose;
   @IsInt() @Min(1) @Max(10) sets!: number;
   @IsInt() @Min(0) @Max(600) restSeconds!: number;
@@ -237,9 +238,8 @@ export class MovementDocument {
   @Maybe() @IsNumber() @Min(0.1) @Max(8) metresPerSecond?: number;
   /** What is asked for while it is learned. */
   @Maybe() @One(() => Tempo) tempo?: Tempo;
-  @IsArray() @ArrayMinSize(3) @ArrayMaxSize(16) @Each(() => MovementCue) cues!: MovementCue[];
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(16) @Each(() => MovementCue) cues!: MovementCue[];
   @IsArray()
-  @ArrayMinSize(2)
   @ArrayMaxSize(16)
   @Each(() => MovementFault)
   faults!: MovementFault[];

@@ -213,11 +213,13 @@ function Facts({ movement: { document }, library }: { movement: ResolvedMovement
         {document.tempo && <p className="text-quiet">{tempoText(document.tempo)}</p>}
         <p className="text-quiet">{timeText(document)}</p>
       </section>
-      <section>
-        <h2 className="text-xl">Stops</h2>
-        <p>{document.range.stops}</p>
-        <p className="text-quiet">{document.range.why}</p>
-      </section>
+      {document.range && (
+        <section>
+          <h2 className="text-xl">Stops</h2>
+          <p>{document.range.stops}</p>
+          <p className="text-quiet">{document.range.why}</p>
+        </section>
+      )}
       <section>
         <h2 className="text-xl">Trains</h2>
         <p>{document.trains}</p>

@@ -50,9 +50,11 @@ export function MovementSheet({ movement, library }: { movement: ResolvedMovemen
           <p className="mt-1">
             <b>Kit:</b> {kit}
           </p>
-          <p>
-            <b>Stops:</b> {document.range.stops}
-          </p>
+          {document.range && (
+            <p>
+              <b>Stops:</b> {document.range.stops}
+            </p>
+          )}
           {felt.not.length > 0 && (
             <p>
               <b>Not felt in:</b> {felt.not.map(({ place }) => place).join('; ')}
