@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { changeOf } from '../../test/changedMovement.ts';
 import { starterLibrary } from '../../test/starterLibrary.ts';
 import type { MovementDocument } from '../movementDocument.ts';
 import { differences, isSame, withDifferences, type Difference } from './difference.ts';
@@ -48,34 +49,8 @@ describe('what is otherwise', () => {
   });
 });
 
-/** Two movements that have nothing to do with each other are as different as documents get. */
 const movement = fc.constantFrom(...movements);
-
-/** A movement with lists shuffled and cut, fields gone, and parts of another. */
-const changedMovement = fc
-  .record({ from: movement, other: movement, seed: fc.array(fc.nat(), { minLength: 12, maxLength: 12 }) })
-  .map(({ from, other, seed }) => {
-    const mixed = <T>(own: readonly T[], others: readonly T[], n: number, keyOf: (entry: T) => unknown): T[] => {
-      const kept = own.filter((_, at) => (seed[n]! >> (at % 20)) % 3 !== 0);
-      const keys = new Set(kept.map(keyOf));
-      const came = others.filter((entry, at) => (seed[n + 1]! >> (at % 20)) % 2 === 0 && !keys.has(keyOf(entry)));
-      return [...kept, ...came].sort(
-        (a, b) => ((JSON.stringify(a).length * seed[n]!) % 7) - ((JSON.stringify(b).length * seed[n]!) % 7),
-      );
-    };
-    const document: MovementDocument = {
-      ...from,
-      cues: mixed(from.cues, other.cues, 0, ({ shared, id }) => shared ?? id),
-      faults: mixed(from.faults, other.faults, 2, ({ id }) => id),
-      cautions: mixed(from.cautions, other.cautions, 4, ({ caution }) => caution),
-      harder: mixed(from.harder, other.harder, 6, ({ to }) => to),
-      dose: seed[8]! % 2 ? from.dose : other.dose,
-      trains: seed[9]! % 2 ? from.trains : other.trains,
-      setUp: seed[10]! % 2 ? from.setUp : other.setUp,
-    };
-    if (seed[11]! % 2) delete document.tempo;
-    return { from, document };
-  });
+const changedMovement = movement.chain((from) => changeOf(from).map((document) => ({ from, document })));
 
 describe('as properties over real movements', () => {
   test('made in the one, they give the other', () => {

@@ -28,7 +28,7 @@ const KEYS: Readonly<Record<string, (entry: Fields) => Value>> = {
 const isFields = (value: Value): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** The entries of a list by their keys; nothing where it has none, or where they aren't each another. */
-function byKey(list: Value, name: string | undefined): ReadonlyMap<string, Value> | null {
+export function entriesByKey(list: Value, name: string | undefined): ReadonlyMap<string, Value> | null {
   const keyOf = name === undefined ? undefined : KEYS[name];
   if (!keyOf || !Array.isArray(list)) return null;
   const entries = new Map<string, Value>();
@@ -63,7 +63,7 @@ function within(a: Fields, b: Fields, path: Path): Difference[] {
 
 function between(a: Value, b: Value, path: Path): Difference[] {
   if (isSame(a, b)) return [];
-  const [before, after] = [byKey(a, path.at(-1)), byKey(b, path.at(-1))];
+  const [before, after] = [entriesByKey(a, path.at(-1)), entriesByKey(b, path.at(-1))];
   if (before && after) return amongEntries(before, after, path);
   if (isFields(a) && isFields(b)) return within(a, b, path);
   return [{ kind: 'set', path, before: a, after: b }];
@@ -96,13 +96,13 @@ function changed(value: Value, path: Path, difference: Difference, list?: string
   const [step, ...rest] = path;
   if (step === undefined) {
     if (difference.kind !== 'ordered') throw new Error(`nothing is ${difference.kind} at no place`);
-    const entries = byKey(value, list)!;
+    const entries = entriesByKey(value, list)!;
     // What somebody else put in has no place in this order: it stays, after the rest.
     const others = [...entries.keys()].filter((key) => !difference.after.includes(key));
     return [...difference.after.filter((key) => entries.has(key)), ...others].map((key) => entries.get(key));
   }
   if (Array.isArray(value)) {
-    const entries = byKey(value, list);
+    const entries = entriesByKey(value, list);
     if (!entries) throw new Error(`${list} has no keys`);
     if (rest.length === 0 && difference.kind === 'removed')
       return [...entries].filter(([key]) => key !== step).map(([, each]) => each);
