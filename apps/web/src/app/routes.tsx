@@ -35,6 +35,7 @@ const ClientForm = page(() => import('../features/clients/ClientFormPage.tsx'));
 export const PAGES: readonly PageRoute[] = [
   { path: '', page: TodayPage, section: 'Today', isFirst: true },
   { path: 'library', page: page(() => import('../features/library/LibraryPage.tsx')), section: 'Library', isFirst: true },
+  { path: 'library/new', page: page(() => import('../features/library/NewMovementPage.tsx')), section: 'Library' },
   { path: 'library/:movementId', page: page(() => import('../features/library/MovementPage.tsx')), section: 'Library' },
   {
     path: 'library/:movementId/changes',

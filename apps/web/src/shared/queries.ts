@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { lexiconOf, type Lexicon, type MovementRevision } from '@waxwing/core/movement';
+import { isInUse, lexiconOf, type Lexicon, type MovementRevision, type Vocabulary } from '@waxwing/core/movement';
 import { ladderOf, type Ladder } from '@waxwing/core/ladder';
 import { buildLibrarySearch, type LibrarySearch } from '@waxwing/core/search';
 import type {
@@ -21,11 +21,16 @@ import { useSignedIn } from './signedIn.tsx';
 
 /** The studio's library with its lookups made. */
 export interface IndexedLibrary {
+  /** What is in use. */
   readonly revisions: readonly MovementRevision[];
+  readonly putAway: readonly MovementRevision[];
+  readonly vocabulary: Vocabulary;
   readonly lexicon: Lexicon;
   readonly ladder: Ladder;
   readonly search: LibrarySearch;
   revision(movementId: string): MovementRevision | undefined;
+  /** It, or what is done instead of it since it was put away. */
+  revisionInUse(movementId: string): MovementRevision | undefined;
   nameOf(movementId: string): string;
 }
 
@@ -40,7 +45,9 @@ function indexLibrary(from: StudioLibrary): IndexedLibrary {
   let ladder: Ladder | undefined;
   let search: LibrarySearch | undefined;
   const library: IndexedLibrary = {
-    revisions,
+    revisions: revisions.filter(({ document }) => isInUse(document)),
+    putAway: revisions.filter(({ document }) => !isInUse(document)),
+    vocabulary,
     lexicon,
     get ladder() {
       return (ladder ??= ladderOf(documents));
@@ -49,6 +56,12 @@ function indexLibrary(from: StudioLibrary): IndexedLibrary {
       return (search ??= buildLibrarySearch(documents, vocabulary, this.ladder));
     },
     revision: (movementId) => byId.get(movementId),
+    revisionInUse: (movementId) => {
+      const found = byId.get(movementId);
+      if (!found || isInUse(found.document)) return found;
+      const instead = byId.get(found.document.putAway?.instead ?? '');
+      return instead && isInUse(instead.document) ? instead : undefined;
+    },
     nameOf: (movementId) => byId.get(movementId)?.document.name ?? movementId,
   };
   indexed.set(from, library);

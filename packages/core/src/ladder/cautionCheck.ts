@@ -19,34 +19,52 @@ export interface CautionProblem {
  * in another place; that nothing is said of what the facts ask for, or that it would fit any movement. Nothing of it keeps a pack out.
  */
 export function cautionProblems(documents: readonly MovementDocument[], lexicon: Lexicon): readonly CautionProblem[] {
-  const byId = new Map(documents.map((document) => [document.id, document]));
+  const among = { byId: new Map(documents.map((document) => [document.id, document])), saidOn: limitsSaid(documents) };
+  return documents.flatMap((document) => cautionProblemsOf(document, among, lexicon));
+}
+
+/** What one movement's cautions are held against. */
+interface Among {
+  readonly byId: ReadonlyMap<string, MovementDocument>;
+  /** On how many movements a limit is said in these words. */
+  readonly saidOn: ReadonlyMap<string, number>;
+}
+
+export function limitsSaid(documents: readonly MovementDocument[]): ReadonlyMap<string, number> {
   const saidOn = new Map<string, number>();
   for (const { cautions } of documents) {
     for (const limit of new Set(cautions.map((each) => each.limit))) saidOn.set(limit, (saidOn.get(limit) ?? 0) + 1);
   }
-  return documents.flatMap((document) => {
-    const problems: CautionProblem[] = [];
-    const report = (path: string, message: string) => problems.push({ movementId: document.id, path, message });
-    document.cautions.forEach(({ caution, limit, instead }, i) => {
-      const times = saidOn.get(limit) ?? 0;
-      if (times > SAME_LIMIT_MOST) report(`cautions[${i}].limit`, `is said of ${times} movements: say what to do in this one`);
-      const other = instead === undefined ? undefined : byId.get(instead);
-      if (!other) return;
-      const path = `cautions[${i}].instead`;
-      if (other.cautions.some((each) => each.caution === caution && each.closed)) {
-        report(path, `${other.id} is closed for the same caution`);
-      }
-      if (caution === BENT_BACK && factsOf(other, lexicon).handsFlat) report(path, `${other.id} stands on the hands too`);
-      const lacking = otherWorldKit(document, other, lexicon);
-      if (lacking.length > 0) report(path, `${other.id} needs ${lacking.join(', ')}, which nobody here has to have`);
-    });
-    const facts = factsOf(document, lexicon);
-    for (const { id, name, asks } of lexicon.cautions.values()) {
-      if (!isAnyOf(facts, asks) || document.cautions.some(({ caution }) => caution === id)) continue;
-      report('cautions', `nothing is said for ${name.toLowerCase()}`);
+  return saidOn;
+}
+
+export function cautionProblemsOf(
+  document: MovementDocument,
+  { byId, saidOn }: Among,
+  lexicon: Lexicon,
+): readonly CautionProblem[] {
+  const problems: CautionProblem[] = [];
+  const report = (path: string, message: string) => problems.push({ movementId: document.id, path, message });
+  const nameOf = (id: string) => byId.get(id)?.name ?? id;
+  document.cautions.forEach(({ caution, limit, instead }, i) => {
+    const times = saidOn.get(limit) ?? 0;
+    if (times > SAME_LIMIT_MOST) report(`cautions[${i}].limit`, `is said of ${times} movements: say what to do in this one`);
+    const other = instead === undefined ? undefined : byId.get(instead);
+    if (!other) return;
+    const path = `cautions[${i}].instead`;
+    if (other.cautions.some((each) => each.caution === caution && each.closed)) {
+      report(path, `${nameOf(other.id)} is closed for the same caution`);
     }
-    return problems;
+    if (caution === BENT_BACK && factsOf(other, lexicon).handsFlat) report(path, `${nameOf(other.id)} stands on the hands too`);
+    const lacking = otherWorldKit(document, other, lexicon);
+    if (lacking.length > 0) report(path, `${nameOf(other.id)} needs ${lacking.join(', ')}, which nobody here has to have`);
   });
+  const facts = factsOf(document, lexicon);
+  for (const { id, name, asks } of lexicon.cautions.values()) {
+    if (!isAnyOf(facts, asks) || document.cautions.some(({ caution }) => caution === id)) continue;
+    report('cautions', `nothing is said for ${name.toLowerCase()}`);
+  }
+  return problems;
 }
 
 /** Things that whoever can do one movement may not have for another: neither the same, nor everywhere, nor a weight for a weight. */

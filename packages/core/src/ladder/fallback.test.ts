@@ -59,3 +59,8 @@ describe('what stands in for a movement that somebody can’t do', () => {
     expect(standIns('pull-up', () => false)).toEqual([]);
   });
 });
+
+test('of one whose muscles nobody has named yet nothing is said to work them', () => {
+  const of = { ...documentOf('waxwing:goblet-squat'), muscles: [] };
+  expect(fallbacks({ of, among: movements, ladder, lexicon, isOpen: () => true })).toEqual([]);
+});

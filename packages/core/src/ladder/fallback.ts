@@ -64,9 +64,10 @@ export function fallbacks({ of, among, ladder, lexicon, isOpen }: FallbackInputs
     (impact(document) < impact(of) || (impact(document) === impact(of) && of.impact !== 'high')) &&
     (document.skill < of.skill || impact(document) < impact(of) || rung(document) < rung(of));
   const easier = among.filter((each) => !nearby.has(each.id) && isEasier(each) && asksForNoMore(each) && isOpen(each.id));
-  const main = of.muscles.reduce((most, each) => (each.share > most.share ? each : most));
+  // Of one whose muscles nobody has named, nothing can be said to work them too.
+  const main = [...of.muscles].sort((a, b) => b.share - a.share)[0];
   const worksMain = ({ muscles }: MovementDocument) =>
-    muscles.some(({ muscle, share }) => muscle === main.muscle && share >= MAIN_MUSCLE_LEAST * main.share);
+    main !== undefined && muscles.some(({ muscle, share }) => muscle === main.muscle && share >= MAIN_MUSCLE_LEAST * main.share);
   return purposesOf(of).flatMap((purpose) => {
     const worth = (document: MovementDocument) =>
       likeness(of, document) +

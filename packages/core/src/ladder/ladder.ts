@@ -1,5 +1,6 @@
 import TinyQueue from 'tinyqueue';
 import { findCycle } from '../movement/cycle.ts';
+import { isInUse } from '../movement/inUse.ts';
 import type { MovementDocument, ShownFirst } from '../movement/movementDocument.ts';
 import type { Lever } from '../movement/terms.ts';
 
@@ -46,9 +47,9 @@ export function stepCost(step: Step): number {
   return step.levers.reduce((sum, lever) => sum + LEVER_COST[lever], 0);
 }
 
-/** Builds the graph. Steps to movements outside the set are left out (a pack may name what is not here). */
+/** Builds the graph of what is in use. Steps to movements outside the set are left out (a pack may name what is not here). */
 export function ladderOf(documents: Iterable<MovementDocument>): Ladder {
-  const all = [...documents];
+  const all = [...documents].filter(isInUse);
   const ids = new Set(all.map((document) => document.id));
   const harder = new Map<string, Step[]>();
   const easier = new Map<string, Step[]>();

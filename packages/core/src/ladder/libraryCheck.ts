@@ -1,13 +1,15 @@
-import { cautionProblems } from './cautionCheck.ts';
+import { cautionProblems, cautionProblemsOf, limitsSaid } from './cautionCheck.ts';
 import { depthHints } from './depthCheck.ts';
 import { findLoop, ladderOf, pathTo, type Ladder } from './ladder.ts';
 import { findCycle } from '../movement/cycle.ts';
 import { renamesOf } from '../movement/aliases.ts';
 import { CUE_MAX_WORDS, isCallable } from '../movement/cueText.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
+import { wordsOf } from '../movement/likeTexts.ts';
+import { isInUse } from '../movement/inUse.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { PHASES_OF_RHYTHM } from '../movement/terms.ts';
-import { stepProblems } from './stepCheck.ts';
+import { stepProblems, stepProblemsOf } from './stepCheck.ts';
 import type { SharedCue, StanceTag, Vocabulary } from '../movement/vocabulary.ts';
 
 /** `error`: the library can't be used so. `hint`: it can, but somebody should look. */
@@ -27,14 +29,16 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
   const ladder = ladderOf(documents);
   const problems: LibraryProblem[] = [];
 
-  for (const document of documents) {
+  for (const document of documents.filter(isInUse)) {
     const report: Report = (severity, path, message) => problems.push({ severity, movementId: document.id, path, message });
     checkMovement(document, lexicon, ids, report);
-    if (ladder.harderFrom(document.id).length + ladder.easierFrom(document.id).length === 0 && !document.standsAlone) {
-      report('hint', 'harder', 'no neighbour on a ladder, and not marked as standing alone');
-    }
+    reportLoneliness(document, ladder, report);
   }
-  for (const problem of [...cautionProblems(documents, lexicon), ...stepProblems(documents)]) {
+  for (const problem of [
+    ...cautionProblems(documents.filter(isInUse), lexicon),
+    ...stepProblems(documents.filter(isInUse)),
+    ...putAwayProblems(documents),
+  ]) {
     problems.push({ severity: 'hint', ...problem });
   }
   for (const { path, message } of sharedCueErrors(vocabulary.cues ?? [], lexicon)) {
@@ -88,6 +92,27 @@ function checkMovement(document: MovementDocument, lexicon: Lexicon, ids: Readon
   checkHints(document, lexicon, report);
 }
 
+/** What still sends somebody to a movement that was put away. */
+function putAwayProblems(documents: readonly MovementDocument[]) {
+  const away = new Map(documents.filter((document) => !isInUse(document)).map(({ id, name }) => [id, name]));
+  if (away.size === 0) return [];
+  return documents.filter(isInUse).flatMap((document) => {
+    const named = [
+      ...document.harder.map(({ to }, i) => [`harder[${i}].to`, to] as const),
+      ...document.faults.map(({ regressTo }, i) => [`faults[${i}].regressTo`, regressTo] as const),
+      ...document.cautions.map(({ instead }, i) => [`cautions[${i}].instead`, instead] as const),
+      ...(document.components ?? []).map((id, i) => [`components[${i}]`, id] as const),
+    ];
+    return named.flatMap(([path, id]) => {
+      const name = away.get(id ?? '');
+      return name === undefined ? [] : [{ movementId: document.id, path, message: `${name} is put away` }];
+    });
+  });
+}
+
+/** A problem of one movement. */
+export type MovementProblem = LibraryProblem & { readonly movementId: string };
+
 /**
  * What would break something if movements became these: what they name has to be there, and no way up may lead back. Looks at what the change
  * touches, not at the whole library.
@@ -96,21 +121,72 @@ export function changeErrors(
   changed: readonly MovementDocument[],
   others: readonly MovementDocument[],
   lexicon: Lexicon,
-): readonly (LibraryProblem & { readonly movementId: string })[] {
-  const changedIds = new Set(changed.map(({ id }) => id));
-  const documents = [...others.filter(({ id }) => !changedIds.has(id)), ...changed];
+): readonly MovementProblem[] {
+  const documents = withChanged(changed, others);
   const ids = new Set(documents.map(({ id }) => id));
   const ladder = ladderOf(documents);
-  return changed.flatMap((document) => {
-    const problems: (LibraryProblem & { readonly movementId: string })[] = [];
-    const error = (path: string, message: string) => problems.push({ severity: 'error', movementId: document.id, path, message });
-    checkMovement(document, lexicon, ids, (severity, path, message) => void (severity === 'error' && error(path, message)));
-    document.harder.forEach(({ to }, i) => {
-      const way = to === document.id ? [to] : wayBack(ladder, to, document.id);
-      if (way) error(`harder[${i}].to`, `harder steps would go round in a loop: ${[document.id, ...way].join(' → ')}`);
-    });
-    return problems;
+  return changed.flatMap((document) => problemsIn(document, ids, ladder, lexicon).filter(({ severity }) => severity === 'error'));
+}
+
+/** Everything that somebody who is changing a movement may want to know, in the order of the checks; errors can't be saved. */
+export function problemsOfChanged(
+  document: MovementDocument,
+  neighbours: readonly MovementDocument[],
+  others: readonly MovementDocument[],
+  lexicon: Lexicon,
+): readonly MovementProblem[] {
+  const documents = withChanged([document, ...neighbours], others);
+  const byId = new Map(documents.map((each) => [each.id, each]));
+  const ladder = ladderOf(documents);
+  const hints = [
+    ...cautionProblemsOf(document, { byId, saidOn: limitsSaid(documents) }, lexicon),
+    ...stepProblemsOf(document, byId, ladder),
+    ...sameNames(document, documents),
+  ];
+  return [
+    ...problemsIn(document, new Set(byId.keys()), ladder, lexicon),
+    ...hints.map((hint): MovementProblem => ({ severity: 'hint', ...hint })),
+  ];
+}
+
+function withChanged(changed: readonly MovementDocument[], others: readonly MovementDocument[]): MovementDocument[] {
+  const changedIds = new Set(changed.map(({ id }) => id));
+  return [...others.filter(({ id }) => !changedIds.has(id)), ...changed];
+}
+
+function problemsIn(document: MovementDocument, ids: ReadonlySet<string>, ladder: Ladder, lexicon: Lexicon): MovementProblem[] {
+  const problems: MovementProblem[] = [];
+  const report: Report = (severity, path, message) => problems.push({ severity, movementId: document.id, path, message });
+  checkMovement(document, lexicon, ids, report);
+  reportLoneliness(document, ladder, report);
+  document.harder.forEach(({ to }, i) => {
+    const way = to === document.id ? [to] : wayBack(ladder, to, document.id);
+    if (!way) return;
+    report('error', `harder[${i}].to`, `harder steps would go round in a loop: ${[document.id, ...way].join(' → ')}`);
   });
+  return problems;
+}
+
+function reportLoneliness(document: MovementDocument, ladder: Ladder, report: Report): void {
+  if (!isInUse(document) || document.standsAlone) return;
+  if (ladder.harderFrom(document.id).length + ladder.easierFrom(document.id).length > 0) return;
+  report('hint', 'harder', 'no neighbour on a ladder, and not marked as standing alone');
+}
+
+/** Names of a movement that another bears, to whom nobody could tell them apart. */
+function sameNames(document: MovementDocument, documents: readonly MovementDocument[]) {
+  const plain = (name: string) => wordsOf(name).join(' ');
+  const own = new Map(
+    [document.name, ...document.otherNames].map((name, i) => [plain(name), i === 0 ? 'name' : `otherNames[${i - 1}]`]),
+  );
+  return documents.flatMap(({ id, name, otherNames }) =>
+    id === document.id
+      ? []
+      : [name, ...otherNames].flatMap((each) => {
+          const path = own.get(plain(each));
+          return path === undefined ? [] : [{ movementId: document.id, path, message: `${name} is called so already` }];
+        }),
+  );
 }
 
 /** The movements from one to another by harder steps, both in it. */
@@ -225,6 +301,10 @@ function checkReferences(document: MovementDocument, lexicon: Lexicon, ids: Read
     const point = lexicon.stances.get(tag.point);
     if (!point?.positions.some(({ id }) => id === tag.position))
       report('error', path, `no position ${tag.position} of ${tag.point}`);
+  }
+  const { instead } = document.putAway ?? {};
+  if (instead !== undefined && (!ids.has(instead) || instead === document.id)) {
+    report('error', 'putAway.instead', `no other movement ${instead}`);
   }
   document.components?.forEach((id, i) => {
     if (!ids.has(id) || id === document.id) report('error', `components[${i}]`, `no other movement ${id}`);

@@ -1,5 +1,5 @@
 import type { MovementDocument } from '../movement/movementDocument.ts';
-import { ladderOf, reach } from './ladder.ts';
+import { ladderOf, reach, type Ladder } from './ladder.ts';
 
 export interface StepProblem {
   readonly movementId: string;
@@ -17,21 +17,28 @@ const SKILL_STEP_MOST = 1;
 export function stepProblems(documents: readonly MovementDocument[]): readonly StepProblem[] {
   const byId = new Map(documents.map((document) => [document.id, document]));
   const ladder = ladderOf(documents);
-  return documents.flatMap((document) => {
-    const problems: StepProblem[] = [];
-    const report = (path: string, message: string) => problems.push({ movementId: document.id, path, message });
-    document.harder.forEach(({ to }, i) => {
-      const next = byId.get(to);
-      if (!next) return;
-      const leap = next.skill - document.skill;
-      if (leap > SKILL_STEP_MOST) report(`harder[${i}]`, `${to} asks for much more skill: what stands between?`);
-      if (leap < 0) report(`harder[${i}]`, `${to} asks for less skill than this`);
-    });
-    const below = reach(ladder, [document.id, ...(document.components ?? [])], 'easier');
-    document.faults.forEach(({ regressTo, drill }, i) => {
-      if (regressTo === undefined || drill || below.has(regressTo)) return;
-      report(`faults[${i}].regressTo`, `${regressTo} isn’t below this on any way: is it a drill?`);
-    });
-    return problems;
+  return documents.flatMap((document) => stepProblemsOf(document, byId, ladder));
+}
+
+export function stepProblemsOf(
+  document: MovementDocument,
+  byId: ReadonlyMap<string, MovementDocument>,
+  ladder: Ladder,
+): readonly StepProblem[] {
+  const problems: StepProblem[] = [];
+  const report = (path: string, message: string) => problems.push({ movementId: document.id, path, message });
+  const nameOf = (id: string) => byId.get(id)?.name ?? id;
+  document.harder.forEach(({ to }, i) => {
+    const next = byId.get(to);
+    if (!next) return;
+    const leap = next.skill - document.skill;
+    if (leap > SKILL_STEP_MOST) report(`harder[${i}]`, `${nameOf(to)} asks for much more skill: what stands between?`);
+    if (leap < 0) report(`harder[${i}]`, `${nameOf(to)} asks for less skill than this`);
   });
+  const below = reach(ladder, [document.id, ...(document.components ?? [])], 'easier');
+  document.faults.forEach(({ regressTo, drill }, i) => {
+    if (regressTo === undefined || drill || below.has(regressTo)) return;
+    report(`faults[${i}].regressTo`, `${nameOf(regressTo)} isn’t below this on any way: is it a drill?`);
+  });
+  return problems;
 }

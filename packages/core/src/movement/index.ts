@@ -1,41 +1,93 @@
 /** Movements, the words that they are told in, and the search over them. */
 export { CUE_MAX_WORDS, isCallable } from './cueText.ts';
-export { differences, withDifferences } from './change/difference.ts';
+export { differences } from './change/difference.ts';
+export {
+  type Part,
+  cueKey,
+  moved,
+  phaseOfCue,
+  sharedFrom,
+  typesOfCue,
+  withCue,
+  withCueAt,
+  withCueShared,
+  withCuesInOrder,
+  withFault,
+  withFields,
+  withNewCue,
+  withNewFault,
+  withSharedCue,
+  withTie,
+  withoutCue,
+  withoutFault,
+} from './change/edit.ts';
+export { type Choice, type Conflict, join } from './change/join.ts';
+export { withParts } from './change/parts.ts';
 export { differenceText } from './change/differenceText.ts';
 export { type Renames, renamesOf } from './aliases.ts';
 export type { CueOutcome } from './cueOutcome.ts';
-export type { DoseKind, Tempo } from './dose.ts';
+export { DOSE_KINDS, type Dose, type DoseKind, type Tempo } from './dose.ts';
 export { amountText, doseText, tempoText, unitText } from './doseText.ts';
 export { facetsFrom, matchesFacets } from './facets.ts';
 export { feltIn } from './feeling.ts';
 export type { FeelingKind } from './feelingEntry.ts';
 export type { BasePose } from './figureDocument.ts';
 export { type Lexicon, type MovementRevision, lexiconOf, mergeVocabulary } from './library.ts';
-export { likeFaultTexts, repeatedSentences, wordsOf } from './likeTexts.ts';
+export type { LibraryChange, WordsSave } from './libraryChange.ts';
+export { likeFaultTexts, nearlySame, repeatedSentences, textsWith, wordsOf } from './likeTexts.ts';
 export type { Load, MassUnit } from './load.ts';
 export { inUnit, isSameLoad, loadKg, loadText, loadTextIn, numberText, toKg } from './loadText.ts';
 export { MASTERY, type Mastery } from './mastery.ts';
-export type { Checkpoint, MovementCue, MovementDocument, MovementFault } from './movementDocument.ts';
+export { isInUse } from './inUse.ts';
+export type {
+  Checkpoint,
+  Correction,
+  Ease,
+  HarderStep,
+  MovementCaution,
+  MovementCue,
+  MovementDocument,
+  MovementFault,
+  MuscleShare,
+  ShownFirst,
+} from './movementDocument.ts';
 export {
   type ResolvedCue,
   type ResolvedFault,
   type ResolvedMovement,
   type Stances,
   briefingCues,
+  faultIdOf,
+  ownCueId,
   resolveMovement,
   stancePointsOf,
   stancesInForce,
 } from './resolvedMovement.ts';
 export {
+  AUDIENCES,
+  type Audience,
+  BREATHS,
   type Breath,
+  CORRECTION_KINDS,
+  CUES_MOST,
   CUE_KINDS,
+  type CorrectionKind,
   type CueKind,
+  FAULTS_MOST,
   IMPACTS,
+  LATERALITIES,
+  LEVERS,
+  type Lever,
+  MUSCLE_ROLES,
   PATTERNS,
   PHASES_OF_RHYTHM,
+  PLANES,
   POSITIONS,
   type Pattern,
   type Phase,
+  REGIONS,
+  RHYTHMS,
+  type Region,
   SEVERITIES,
   type Severity,
   type Side,
@@ -45,4 +97,4 @@ export {
 export { copyOfMovement, newMovement, newMovementId, withStep } from './newMovement.ts';
 export { freeSlug, slugOf } from './slug.ts';
 export { lowerFirst, searchable, upperFirst } from './text.ts';
-export type { StancePoint, Vocabulary } from './vocabulary.ts';
+export type { FaultType, SharedCue, StancePoint, StanceTag, Vocabulary } from './vocabulary.ts';

@@ -131,3 +131,35 @@ export function likeNames(documents: readonly MovementDocument[]): readonly Like
     named.slice(1).flatMap((b) => (b.owner === named[0]!.owner ? [] : [{ a: named[0]!, b, likeness: 1 }])),
   );
 }
+
+interface Text {
+  readonly id: string;
+  readonly text: string;
+}
+
+/** Texts in which everything that was typed begins a word, shortest first. */
+export function textsWith<Entry extends Text>(typed: string, among: readonly Entry[]): Entry[] {
+  const parts = wordsOf(typed);
+  if (parts.length === 0) return [];
+  return among
+    .filter(({ text }) => {
+      const words = wordsOf(text);
+      return parts.every((part) => words.some((word) => word.startsWith(part)));
+    })
+    .sort((a, b) => a.text.length - b.text.length);
+}
+
+/** The text that is most like another: at least `least` of their words are in both (Jaccard), a plural being its singular. */
+export function nearlySame<Entry extends Text>(text: string, among: readonly Entry[], least: number): Entry | undefined {
+  const plain = (of: string) => new Set(wordsOf(of).map((word) => word.replace(/s$/, '')));
+  const own = plain(text);
+  let best: { readonly entry: Entry; readonly likeness: number } | undefined;
+  for (const entry of among) {
+    const other = plain(entry.text);
+    let common = 0;
+    for (const word of own) if (other.has(word)) common += 1;
+    const likeness = common / Math.max(1, own.size + other.size - common);
+    if (likeness >= least && likeness > (best?.likeness ?? 0)) best = { entry, likeness };
+  }
+  return best?.entry;
+}

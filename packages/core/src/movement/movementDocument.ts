@@ -20,7 +20,9 @@ import {
   BREATHS,
   CAUSE_PATTERN,
   CORRECTION_KINDS,
+  CUES_MOST,
   CUE_KINDS,
+  FAULTS_MOST,
   IMPACTS,
   LATERALITIES,
   LEVERS,
@@ -200,6 +202,12 @@ export class MovementCaution {
   @Maybe() @IsBoolean() closed?: boolean;
 }
 
+/** Out of search, plans and ladders; what was logged keeps it. */
+export class PutAway {
+  /** What is done instead of it. */
+  @Maybe() @Matches(MOVEMENT_ID_PATTERN) instead?: string;
+}
+
 /**
  * The whole of a movement: what a revision holds. Who writes one begins with a name, a pattern and a cue; how much it should come to say is
  * `ladder/depthCheck`’s.
@@ -238,9 +246,9 @@ export class MovementDocument {
   @Maybe() @IsNumber() @Min(0.1) @Max(8) metresPerSecond?: number;
   /** What is asked for while it is learned. */
   @Maybe() @One(() => Tempo) tempo?: Tempo;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(16) @Each(() => MovementCue) cues!: MovementCue[];
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(CUES_MOST) @Each(() => MovementCue) cues!: MovementCue[];
   @IsArray()
-  @ArrayMaxSize(16)
+  @ArrayMaxSize(FAULTS_MOST)
   @Each(() => MovementFault)
   faults!: MovementFault[];
   @IsArray() @ArrayMaxSize(16) @Each(() => Checkpoint) checkpoints!: Checkpoint[];
@@ -254,4 +262,5 @@ export class MovementDocument {
   @Maybe() @IsString() @Length(8, 240) noFigure?: string;
   /** It needs no neighbour on a ladder. */
   @Maybe() @IsBoolean() standsAlone?: boolean;
+  @Maybe() @One(() => PutAway) putAway?: PutAway;
 }

@@ -82,6 +82,10 @@ export type Severity = (typeof SEVERITIES)[number];
 export const CUE_KINDS = ['external', 'internal', 'analogy', 'touch'] as const;
 export type CueKind = (typeof CUE_KINDS)[number];
 
+/** So many of each a movement can have: more, nobody finds in time. */
+export const CUES_MOST = 24;
+export const FAULTS_MOST = 16;
+
 export const AUDIENCES = ['beginner', 'experienced', 'older-adult', 'teen'] as const;
 export type Audience = (typeof AUDIENCES)[number];
 

@@ -1,6 +1,7 @@
 import type { CueTally } from '../coaching/cueTally.ts';
 import { libraryProblems, type LibraryProblem } from '../ladder/libraryCheck.ts';
 import { likeFaultTexts, likeNames } from '../movement/likeTexts.ts';
+import { isInUse } from '../movement/inUse.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { ownCueId } from '../movement/resolvedMovement.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
@@ -36,10 +37,11 @@ export function libraryHealth(
     ...documents.flatMap(({ id, cues }) => cues.map((cue) => [ownCueId(id, cue.id ?? ''), cue.text ?? ''] as const)),
   ]);
   const byId = new Map(documents.map((document) => [document.id, document]));
-  const copied = likeFaultTexts(documents, COPIED).map(({ a, b }) =>
+  const inUse = documents.filter(isInUse);
+  const copied = likeFaultTexts(inUse, COPIED).map(({ a, b }) =>
     hint(b.owner, b.path, `nearly the same words as in ${nameOf.get(a.owner)}: “${a.text}”`),
   );
-  const names = likeNames(documents).map(({ a, b }) =>
+  const names = likeNames(inUse).map(({ a, b }) =>
     hint(b.owner, b.path, `“${b.text}” is nearly ${nameOf.get(a.owner)}’s “${a.text}”`),
   );
   const failing = trials.flatMap(({ faultId, cueId, tally }) => {

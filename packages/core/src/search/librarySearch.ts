@@ -1,6 +1,7 @@
 import MiniSearch from 'minisearch';
 import { rungs, type Ladder, type Step } from '../ladder/ladder.ts';
 import { feltIn } from '../movement/feeling.ts';
+import { isInUse } from '../movement/inUse.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Lever } from '../movement/terms.ts';
@@ -89,7 +90,7 @@ export function buildLibrarySearch(
   vocabulary: Vocabulary,
   ladder: Ladder,
 ): LibrarySearch {
-  return new Search(documents, vocabulary, ladder);
+  return new Search(documents.filter(isInUse), vocabulary, ladder);
 }
 
 interface Found {

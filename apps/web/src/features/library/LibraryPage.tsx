@@ -16,6 +16,7 @@ import { firstName } from '@waxwing/core/client';
 import type { Obstacle, Openness } from '@waxwing/core/progress';
 import type { ClientSummary } from '@waxwing/core/api';
 import clsx from 'clsx';
+import { Plus } from 'lucide-react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
@@ -25,6 +26,7 @@ import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { More } from '../../shared/More.tsx';
 import { Page } from '../../shared/page.tsx';
+import { useSignedIn } from '../../shared/signedIn.tsx';
 import { useClients, useDoneBy, useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { SearchField } from '../../shared/SearchField.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
@@ -34,6 +36,7 @@ import { useViewpoint } from '../../shared/viewpoint.ts';
 import { FacetChoices, FACET_NAMES } from './FacetChoices.tsx';
 import { FaultAnswer } from './FaultAnswer.tsx';
 import { FeelingAnswer } from './FeelingAnswer.tsx';
+import { patternText } from './patternText.ts';
 
 /** What a hit was found by, as half a sentence; where it goes without saying, nothing. */
 const FOUND_BY: Readonly<Record<FoundBy, string>> = {
@@ -84,6 +87,7 @@ function rowsOf(library: IndexedLibrary, { answer, facets, sort, openness }: Ask
 
 export default function LibraryPage() {
   const { library, isPending, error, refetch } = useLibrary();
+  const { me } = useSignedIn();
   const address = useAddress();
   const query = address.get('q') ?? '';
   // The letters show at once; the list follows when there is time.
@@ -123,6 +127,11 @@ export default function LibraryPage() {
         <>
           {library && <span className="text-quiet text-lg">{library.revisions.length} movements</span>}
           <LibraryNav />
+          {me.role === 'owner' && (
+            <Link to="/library/new" className="btn btn-ghost min-h-11 font-normal">
+              <Plus aria-hidden="true" size={18} /> A new movement
+            </Link>
+          )}
         </>
       }
     >
@@ -189,7 +198,26 @@ export default function LibraryPage() {
           />
         )}
       </FoundByKeys>
+      {library && library.putAway.length > 0 && !isNarrowed && <PutAwayList library={library} />}
     </Page>
+  );
+}
+
+/** What is no longer used, to be looked at and brought back. */
+function PutAwayList({ library }: { readonly library: IndexedLibrary }) {
+  return (
+    <details className="mt-6">
+      <summary className="text-quiet min-h-11 cursor-pointer py-2">{library.putAway.length} put away</summary>
+      <ul>
+        {library.putAway.map(({ document }) => (
+          <li key={document.id}>
+            <Link className="link inline-flex min-h-11 items-center text-lg" to={`/library/${document.id}`}>
+              {document.name}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 
@@ -200,11 +228,6 @@ function countText(rows: readonly Row[], client: ClientSummary | null): string {
   const shut = rows.length - open;
   if (!client) return shut > 0 ? `${open} can be done there, ${shut} can’t` : `${rows.length} found`;
   return `${open} open to ${firstName(client.name)}, ${shut} not yet`;
-}
-
-/** One word is written with a hyphen; the others have it for their id. */
-function patternText(pattern: Pattern): string {
-  return pattern === 'anti-rotation' ? pattern : pattern.replace('-', ' ');
 }
 
 interface PatternChoiceProps {

@@ -112,7 +112,7 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
             <Link className="link" to={`/ladders/${document.family}?at=${document.id}`}>
               {family.toLowerCase()} ladder
             </Link>
-            , rung {rung} of {top}
+            {!document.putAway && `, rung ${rung} of ${top}`}
             {revision.number > 1 && (
               <>
                 {' · '}
@@ -142,44 +142,45 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
       }
       printed={<MovementSheet movement={movement} library={library} />}
     >
-      {isChanging && (
+      {isChanging ? (
         <Suspense fallback={<Loading what="the editor" />}>
           <ChangingMovement revision={revision} library={library} onDone={() => address.set({ changing: null })} />
         </Suspense>
+      ) : (
+        <>
+          {document.putAway && <IsPutAway document={document} library={library} />}
+          {client && openness && <OpenTo openness={openness} movementId={document.id} name={firstName(client.name)} />}
+          {client && <LoadToTake client={client} library={library} document={document} />}
+          <div className={clsx('grid gap-x-6 gap-y-5', document.figure && 'lg:grid-cols-[16.5rem_minmax(0,1fr)]')}>
+            <FigureStage
+              movement={movement}
+              lexicon={library.lexicon}
+              fault={picked}
+              onNoFault={() => pick(null)}
+              wish={wish}
+              onPhase={setPhase}
+            />
+            <RepStrip
+              movement={movement}
+              lexicon={library.lexicon}
+              phase={phase}
+              onPhase={goTo}
+              pickedFaultId={picked?.faultId ?? null}
+              onPickFault={pickFault}
+            />
+          </div>
+          <div className="mt-8 grid gap-x-10 gap-y-8 lg:grid-cols-[17rem_1fr]">
+            <Facts movement={movement} library={library} />
+            <div className="grid gap-8">
+              <FaultCorrections movement={movement} library={library} />
+              {!document.putAway && <LadderNeighbours movementId={document.id} library={library} />}
+              <PartsAndUses movement={movement} library={library} />
+              <Limits movement={movement} library={library} />
+              <StanceNotes movement={movement} library={library} stances={stances} />
+            </div>
+          </div>
+        </>
       )}
-      {client && openness && <OpenTo openness={openness} movementId={document.id} name={firstName(client.name)} />}
-      {client && <LoadToTake client={client} library={library} document={document} />}
-      <div
-        hidden={isChanging}
-        className={clsx(!isChanging && 'grid gap-x-6 gap-y-5', document.figure && 'lg:grid-cols-[16.5rem_minmax(0,1fr)]')}
-      >
-        <FigureStage
-          movement={movement}
-          lexicon={library.lexicon}
-          fault={picked}
-          onNoFault={() => pick(null)}
-          wish={wish}
-          onPhase={setPhase}
-        />
-        <RepStrip
-          movement={movement}
-          lexicon={library.lexicon}
-          phase={phase}
-          onPhase={goTo}
-          pickedFaultId={picked?.faultId ?? null}
-          onPickFault={pickFault}
-        />
-      </div>
-      <div className="mt-8 grid gap-x-10 gap-y-8 lg:grid-cols-[17rem_1fr]">
-        <Facts movement={movement} library={library} />
-        <div className="grid gap-8">
-          <FaultCorrections movement={movement} library={library} />
-          <LadderNeighbours movementId={document.id} library={library} />
-          <PartsAndUses movement={movement} library={library} />
-          <Limits movement={movement} library={library} />
-          <StanceNotes movement={movement} library={library} stances={stances} />
-        </div>
-      </div>
     </Page>
   );
 }
@@ -307,6 +308,26 @@ function Limits({ movement: { document }, library }: { movement: ResolvedMovemen
         clinician. Your scope of practice and local rules come first.
       </p>
     </section>
+  );
+}
+
+/** It is no longer used: what is done instead, and that it can be brought back. */
+function IsPutAway({ document, library }: { document: MovementDocument; library: IndexedLibrary }) {
+  const { instead } = document.putAway ?? {};
+  return (
+    <p className="bg-base-200 mb-5 px-4 py-3 text-lg">
+      <b>Put away:</b> not in search, on Start or on ladders.
+      {instead && (
+        <>
+          {' '}
+          Instead of it:{' '}
+          <Link className="link" to={`/library/${instead}`}>
+            {library.nameOf(instead)}
+          </Link>
+          .
+        </>
+      )}
+    </p>
   );
 }
 

@@ -1,5 +1,4 @@
-import type { LibraryChange } from '@waxwing/core/shapes';
-import type { MovementDocument, MovementRevision } from '@waxwing/core/movement';
+import type { LibraryChange, MovementDocument, MovementRevision } from '@waxwing/core/movement';
 import { api } from '../../shared/api.ts';
 
 /** Where a movement's revisions are read. */

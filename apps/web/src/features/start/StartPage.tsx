@@ -96,7 +96,7 @@ function Picker({ client, library, lastTime, history }: PickerProps) {
   });
   const [picked, setPicked] = useState<readonly Picked[]>(() =>
     lastTime.flatMap(({ movementId }) => {
-      const revision = library.revision(movementId);
+      const revision = library.revisionInUse(movementId);
       return revision ? [pick(revision.document)] : [];
     }),
   );

@@ -42,12 +42,18 @@ const KIND_WORDS = { added: 'is new', removed: 'is gone', ordered: 'in another o
 
 /** A difference in words, for somebody who knows the movement: "Knee drops in, severity: performance → risk". */
 export function differenceText(difference: Difference, { before, after }: Sides, names: Names): string {
+  if (difference.path[0] === 'putAway') return putAwayText(after, names);
   const where = whereText(difference, { before, after }, names);
   if (difference.kind !== 'set') return `${where} ${KIND_WORDS[difference.kind]}`;
   const field = difference.path.at(-1)!;
   const [was, is] = [difference.before, difference.after].map((value) => valueText(value, field, names));
   if (was === null) return is === null ? where : `${where}: ${is}`;
   return is === null ? `${where}: no longer ${was}` : `${where}: ${was} → ${is}`;
+}
+
+function putAwayText({ putAway }: MovementDocument, { nameOf }: Names): string {
+  if (!putAway) return 'Brought back';
+  return putAway.instead ? `Put away; instead of it: ${nameOf(putAway.instead)}` : 'Put away';
 }
 
 /** The documents between which something is otherwise. */

@@ -12,6 +12,7 @@ import {
   withCue,
   withCueAt,
   withCueShared,
+  withCuesInOrder,
   withFault,
   withNewCue,
   withNewFault,
@@ -20,6 +21,7 @@ import {
   withoutCue,
   withoutFault,
 } from './edit.ts';
+import { withParts } from './parts.ts';
 
 const lexicon = lexiconOf(SMALL_VOCABULARY);
 const { cues: shared } = lexicon;
@@ -120,6 +122,44 @@ describe('a fault', () => {
     expect(gone.faults[0]!.clears).toEqual([]);
     expect(gone.cues[2]!.for).toEqual(['trunk-tips', 'head-juts']);
     expect(isSound(gone)).toBe(true);
+  });
+});
+
+describe('a fault’s cues in another order', () => {
+  const fault = (keys: readonly string[], corrections = SQUAT.faults[0]!.corrections) => {
+    const from = { ...SQUAT, faults: [{ ...SQUAT.faults[0]!, corrections }] };
+    return withCuesInOrder(from, 'knees-in', keys).faults[0]!.corrections.map(({ cue, text }) => cue ?? text);
+  };
+
+  test('stand where its author had cues, the rest after them; what is no cue stays where it is', () => {
+    expect(fault(['third', 'spread-the-floor'])).toEqual(['third', 'spread-the-floor', 'Two fingers wider']);
+    expect(fault(['spread-the-floor', 'third'])).toEqual(['spread-the-floor', 'Two fingers wider']);
+  });
+
+  test('nothing that was to be done is lost for it', () => {
+    const steps = [1, 2, 3, 4, 5, 6, 7].map((n) => ({ kind: 'set-up' as const, text: `Step ${n}` }));
+    const full = [{ kind: 'cue' as const, cue: 'spread-the-floor' }, ...steps];
+    expect(fault(['third', 'spread-the-floor'], full)).toEqual(['third', ...steps.map(({ text }) => text)]);
+  });
+});
+
+describe('a joined movement', () => {
+  const part = movementDocument({ id: 'waxwing:part' });
+  const bare = { ...SQUAT, cues: [{ id: 'own', text: 'Up with the tray', kind: 'external' as const }], faults: [] };
+
+  test('takes over what its parts say, each once, under ids of its own', () => {
+    const joined = withParts(bare, [part, part]);
+    expect(keys(joined)).toEqual(['own', 'spread-the-floor', 'own-2', 'third']);
+    expect(joined.faults.map(({ type }) => type)).toEqual(part.faults.map(({ type }) => type));
+    expect(joined.faults[1]!.corrections).toEqual([{ kind: 'cue', cue: 'own-2' }]);
+    expect(isSound(joined)).toBe(true);
+    expect(withParts(joined, [part])).toEqual(joined);
+  });
+
+  test('as a hold says in the hold what was said on the way', () => {
+    const hold = withParts({ ...bare, rhythm: 'hold', phases: [] }, [part]);
+    expect(new Set(hold.faults.map(({ phase }) => phase))).toEqual(new Set(['enter']));
+    expect(isSound(hold)).toBe(true);
   });
 });
 

@@ -9,6 +9,9 @@ import type { FaultType, SharedCue } from '../vocabulary.ts';
  */
 type SharedCues = ReadonlyMap<string, SharedCue>;
 
+/** Some fields as they are to be; undefined is a field that is emptied. */
+export type Part<Fields> = { readonly [Field in keyof Fields]?: Fields[Field] | undefined };
+
 /** By what a cue is known in its movement. */
 export function cueKey(cue: Pick<MovementCue, 'shared' | 'id'>): string {
   return cue.shared ?? cue.id ?? '';
@@ -25,8 +28,8 @@ export function phaseOfCue(cue: MovementCue, rhythm: Rhythm, shared: SharedCues)
   return phase && PHASES_OF_RHYTHM[rhythm].includes(phase) ? phase : mainPhase(rhythm);
 }
 
-export function withCue(document: MovementDocument, key: string, part: Partial<MovementCue>): MovementDocument {
-  return { ...document, cues: document.cues.map((cue) => (cueKey(cue) === key ? defined({ ...cue, ...part }) : cue)) };
+export function withCue(document: MovementDocument, key: string, part: Part<MovementCue>): MovementDocument {
+  return { ...document, cues: document.cues.map((cue) => (cueKey(cue) === key ? withFields(cue, part) : cue)) };
 }
 
 /** A cue of this movement's own in a phase, with an id that no cue here has. */
@@ -144,10 +147,10 @@ export function withNewFault(document: MovementDocument, phase: Phase, type: Fau
 }
 
 /** What is changed of a fault. One that becomes another type keeps the cues that were said for it. */
-export function withFault(document: MovementDocument, id: string, part: Partial<MovementFault>): MovementDocument {
+export function withFault(document: MovementDocument, id: string, part: Part<MovementFault>): MovementDocument {
   const before = document.faults.find((fault) => fault.id === id);
   if (!before) return document;
-  const faults = document.faults.map((fault) => (fault.id === id ? defined({ ...fault, ...part }) : fault));
+  const faults = document.faults.map((fault) => (fault.id === id ? withFields(fault, part) : fault));
   const { type } = part;
   if (type === undefined || type === before.type) return { ...document, faults };
   const isLeft = faults.some((fault) => fault.type === before.type);
@@ -166,10 +169,34 @@ export function withoutFault(document: MovementDocument, id: string): MovementDo
   const types = new Set(faults.map(({ type }) => type));
   return {
     ...document,
-    faults: faults.map((fault) =>
-      fault.clears ? defined({ ...fault, clears: fault.clears.filter((type) => types.has(type)) }) : fault,
-    ),
+    faults: faults.map((fault) => (fault.clears ? { ...fault, clears: fault.clears.filter((type) => types.has(type)) } : fault)),
     cues: document.cues.map((cue) => (cue.for ? { ...cue, for: cue.for.filter((type) => types.has(type)) } : cue)),
+  };
+}
+
+/** How many corrections a fault can have. */
+const CORRECTIONS_MOST = 8;
+
+/** A fault's cues said in another order: where its author has cues among what to do, they stand there in this order, the rest after them. */
+export function withCuesInOrder(document: MovementDocument, faultId: string, keys: readonly string[]): MovementDocument {
+  return {
+    ...document,
+    faults: document.faults.map((fault) => {
+      if (fault.id !== faultId) return fault;
+      const own = fault.corrections.filter(({ kind }) => kind === 'cue');
+      const isOwn = (key: string) => own.some(({ cue }) => cue === key);
+      const inOrder = document.cues.map(cueKey).filter((key) => keys.includes(key) && !isOwn(key));
+      const natural = [...own.map(({ cue }) => cue), ...inOrder];
+      const lastMoved = keys.findLastIndex((key, at) => natural[at] !== key);
+      const first = keys
+        .slice(0, Math.max(own.length, lastMoved + 1))
+        .map((key): Correction => own.find(({ cue }) => cue === key) ?? { kind: 'cue', cue: key });
+      const next = [...first];
+      const placed = fault.corrections.flatMap((each) => (each.kind === 'cue' ? next.splice(0, 1) : [each]));
+      const after = placed.findLastIndex(({ kind }) => kind === 'cue') + 1;
+      const room = Math.max(0, CORRECTIONS_MOST - placed.length);
+      return { ...fault, corrections: placed.toSpliced(after, 0, ...next.slice(0, room)) };
+    }),
   };
 }
 
@@ -184,6 +211,11 @@ function withoutCorrections(fault: MovementFault, isIt: (correction: Correction)
 }
 
 /** Without the fields that say nothing: a document has no undefined ones. */
-function defined<Fields extends object>(fields: Fields): Fields {
+function defined<Fields extends object>(fields: Part<Fields>): Fields {
   return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as Fields;
+}
+
+/** `fields` with some of them otherwise, or emptied. */
+export function withFields<Fields extends object>(fields: Fields, part: Part<Fields>): Fields {
+  return defined({ ...fields, ...part });
 }

@@ -1,10 +1,12 @@
 import { useMutation } from '@tanstack/react-query';
-import { differences, withDifferences, type MovementDocument, type MovementRevision } from '@waxwing/core/movement';
+import { differenceText, type Choice, type Conflict, type MovementDocument, type MovementRevision } from '@waxwing/core/movement';
+import type { MovementProblem } from '@waxwing/core/ladder';
+import { useState } from 'react';
 import { RequestRefused } from '../../../shared/api.ts';
 import { useRefresh, type IndexedLibrary } from '../../../shared/queries.ts';
 import { DifferenceList } from '../DifferenceList.tsx';
-import { saveMovement } from '../saveMovement.ts';
-import type { Draft } from './useDraft.ts';
+import { saveChange } from '../saveMovement.ts';
+import { changeOf, isChanged, rebased, wordsOf, type Draft } from './draft.ts';
 
 /** More is scrolled: the strip above is what is worked on. */
 const FEW_LINES = 'max-h-24 overflow-y-auto md:max-h-40';
@@ -14,19 +16,21 @@ interface ChangesBarProps {
   /** The movement as the library has it now. */
   readonly current: MovementRevision;
   readonly library: IndexedLibrary;
+  readonly problems: readonly MovementProblem[];
   readonly onKeep: (draft: Draft) => void;
   /** Nothing of it is needed any more: it is saved, or given up. */
   readonly onForget: () => void;
   readonly onDone: () => void;
 }
 
+const keyOf = ({ path }: Conflict) => path.join('/');
+
 /** What is otherwise than before, in words; saved, or given up. */
-export function ChangesBar({ draft, current, library, onKeep, onForget, onDone }: ChangesBarProps) {
-  const { base, document } = draft;
+export function ChangesBar({ draft, current, library, problems, onKeep, onForget, onDone }: ChangesBarProps) {
+  const [choices, setChoices] = useState<Readonly<Record<string, Choice>>>({});
   const refresh = useRefresh();
-  const isChanged = differences(base.document, document).length > 0;
   const save = useMutation({
-    mutationFn: () => saveMovement(base.revisionId, document),
+    mutationFn: (made: Draft) => saveChange(changeOf(made)),
     // Also when somebody has gone elsewhere before the answer.
     onSuccess: () => {
       onForget();
@@ -36,53 +40,68 @@ export function ChangesBar({ draft, current, library, onKeep, onForget, onDone }
     onError: (error) => void (isChangedMeanwhile(error) && refresh()),
   });
   // While one's own is on its way, the newer one is that.
-  const isBehind = !save.isPending && !save.isSuccess && current.revisionId !== base.revisionId;
+  const isBehind = !save.isPending && !save.isSuccess && current.revisionId !== draft.base.revisionId;
+  const joined = rebased(
+    draft,
+    (id) => library.revision(id),
+    (conflict) => choices[keyOf(conflict)] ?? 'theirs',
+  );
+  const open = isBehind ? joined.conflicts.filter((conflict) => choices[keyOf(conflict)] === undefined) : [];
   return (
     <section aria-label="What you changed" className="border-base-content bg-base-100 sticky bottom-0 z-10 mt-4 border-t-2 py-3">
       {isBehind && (
-        <div role="alert" className="border-warning mb-3 border-l-4 pl-3">
+        <div role="alert" className="border-warning mb-3 max-h-[50dvh] overflow-y-auto border-l-4 pl-3">
           <p className="font-bold">This movement was changed in the meantime:</p>
           <DifferenceList
-            before={base.document}
+            before={draft.base.document}
             after={current.document}
             library={library}
             nothing="Nothing that can be seen."
             className={FEW_LINES}
           />
+          {joined.conflicts.length === 0 && isChanged(draft) && <p>It goes together with yours: saving keeps both.</p>}
+          {joined.conflicts.map((conflict) => (
+            <Choosing
+              key={keyOf(conflict)}
+              conflict={conflict}
+              draft={draft}
+              current={current.document}
+              library={library}
+              chosen={choices[keyOf(conflict)]}
+              onChoose={(choice) => setChoices({ ...choices, [keyOf(conflict)]: choice })}
+            />
+          ))}
           <button
             type="button"
             className="btn mt-1 min-h-11"
+            disabled={open.length > 0}
             onClick={() => {
               // What was refused was another.
               save.reset();
-              onKeep({ base: current, document: onTopOf(draft, current) });
+              setChoices({});
+              onKeep(joined.draft);
             }}
           >
-            Put mine on top of that
+            Go on from there
           </button>
         </div>
       )}
       <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
         <div className="min-w-0 flex-1 basis-72">
-          <DifferenceList
-            before={base.document}
-            after={document}
-            library={library}
-            nothing="Nothing changed yet. Click on what stands there, and type."
-            className={FEW_LINES}
-          />
+          <Changed draft={draft} library={library} />
           {save.error && !isBehind && (
             <div role="alert" className="mt-2 font-bold">
               <p>{save.error.message}</p>
               {save.error instanceof RequestRefused &&
                 save.error.problems.map(({ path, message }) => (
                   <p key={path + message}>
-                    {whereOf(path, document, library)}: {message}
+                    {whereOf(path, draft.document, library)}: {message}
                   </p>
                 ))}
             </div>
           )}
         </div>
+        <NextThings problems={problems} />
         <button
           type="button"
           className="btn btn-ghost min-h-11 font-normal"
@@ -91,14 +110,14 @@ export function ChangesBar({ draft, current, library, onKeep, onForget, onDone }
             onDone();
           }}
         >
-          {isChanged ? 'Give it up' : 'Done'}
+          {isChanged(draft) ? 'Give it up' : 'Done'}
         </button>
         <button
           type="button"
           className="btn btn-neutral min-h-11"
-          disabled={!isChanged || isBehind || save.isPending}
+          disabled={!isChanged(draft) || open.length > 0 || save.isPending}
           // Only who is still here goes on to the page.
-          onClick={() => save.mutate(undefined, { onSuccess: onDone })}
+          onClick={() => save.mutate(joined.draft, { onSuccess: onDone })}
         >
           Save
         </button>
@@ -107,24 +126,114 @@ export function ChangesBar({ draft, current, library, onKeep, onForget, onDone }
   );
 }
 
+/** What the draft says otherwise: of its movement, of easier ones that lead to it, and in words that others use too. */
+function Changed({ draft, library }: { readonly draft: Draft; readonly library: IndexedLibrary }) {
+  const { after, before } = wordsOf(draft);
+  const words = [
+    ...(after.cues ?? []).map((cue) => {
+      const was = before.cues?.find(({ id }) => id === cue.id);
+      return was ? `Shared cue “${was.text}”: “${cue.text}”, as ${cue.kind}` : `New shared cue: “${cue.text}”`;
+    }),
+    ...(after.faultTypes ?? []).map(({ name, region }) => `New kind of fault: “${name}”, of the ${region}`),
+  ];
+  return (
+    <div className={FEW_LINES}>
+      <DifferenceList
+        before={draft.base.document}
+        after={draft.document}
+        library={library}
+        nothing={isChanged(draft) ? '' : 'Nothing changed yet. Click on what stands there, and type.'}
+      />
+      {draft.neighbours.map(({ base, document }) => (
+        <div key={base.document.id}>
+          <p className="font-bold">{base.document.name}</p>
+          <DifferenceList before={base.document} after={document} library={library} nothing="" />
+        </div>
+      ))}
+      <ul className="list-disc pl-5 leading-snug">
+        {words.map((text) => (
+          <li key={text}>{text}</li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+const THINGS_SHOWN = 3;
+
+/** What could still be added, not what has to be. */
+function NextThings({ problems }: { readonly problems: readonly MovementProblem[] }) {
+  const [isOpen, setOpen] = useState(false);
+  const things = [...new Set(problems.map(({ message }) => message))];
+  if (things.length === 0) return null;
+  return (
+    <details className="min-w-0 basis-64" open={isOpen} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+      <summary className="min-h-11 cursor-pointer py-2">
+        {things.length === 1 ? 'One thing' : `${things.length} things`} to look at next
+      </summary>
+      <ul className={`list-disc pl-5 text-sm leading-snug ${FEW_LINES}`}>
+        {(isOpen ? things : things.slice(0, THINGS_SHOWN)).map((thing) => (
+          <li key={thing}>{thing}</li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+interface ChoosingProps {
+  readonly conflict: Conflict;
+  readonly draft: Draft;
+  readonly current: MovementDocument;
+  readonly library: IndexedLibrary;
+  readonly chosen: Choice | undefined;
+  readonly onChoose: (choice: Choice) => void;
+}
+
+/** The same thing as two made it, side by side. */
+function Choosing({ conflict, draft, current, library, chosen, onChoose }: ChoosingProps) {
+  const before = draft.base.document;
+  const sides = [
+    { choice: 'mine', title: 'Yours', made: conflict.mine, after: draft.document },
+    { choice: 'theirs', title: 'Theirs', made: conflict.theirs, after: current },
+  ] as const;
+  return (
+    <fieldset className="border-base-300 mt-2 grid gap-x-4 border-t pt-2 md:grid-cols-2">
+      <legend className="font-bold">Both of you changed this: which holds?</legend>
+      {sides.map(({ choice, title, made, after }) => (
+        <label key={choice} className="flex min-h-11 cursor-pointer items-start gap-3 py-1">
+          <input
+            type="radio"
+            className="radio mt-1"
+            name={keyOf(conflict)}
+            checked={chosen === choice}
+            onChange={() => onChoose(choice)}
+          />
+          <span>
+            <b>{title}</b>
+            {made.map((each) => {
+              const text = differenceText(each, { before, after }, library);
+              return (
+                <span key={text} className="block leading-snug">
+                  {text}
+                </span>
+              );
+            })}
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
 /** Which part of the movement a refusal speaks of, as it is called on the page. */
 function whereOf(path: string, { cues, faults }: MovementDocument, { lexicon }: IndexedLibrary): string {
-  const [, list, at, rest] = /^document\.(\w+)\[(\d+)\](.*)$/.exec(path) ?? [];
+  const [, list, at, rest] = /document\.(\w+)\[(\d+)\](.*)$/.exec(path) ?? [];
   const [cue, fault] = [list === 'cues' && cues[Number(at)], list === 'faults' && faults[Number(at)]];
   if (cue) return `Cue “${cue.text ?? lexicon.cues.get(cue.shared ?? '')?.text ?? ''}”`;
   if (fault) return `${fault.name ?? lexicon.faultTypes.get(fault.type)?.name ?? fault.type}${rest ? ` (${rest.slice(1)})` : ''}`;
-  return path.replace(/^document\./, '');
+  return path.replace(/^.*document\./, '');
 }
 
 function isChangedMeanwhile(error: unknown): boolean {
   return error instanceof RequestRefused && error.code === 'changed';
-}
-
-/** One's own changes made in what somebody else has made; where that took their place away, one's own whole. */
-function onTopOf({ base, document }: Draft, current: MovementRevision) {
-  try {
-    return withDifferences(current.document, differences(base.document, document));
-  } catch {
-    return document;
-  }
 }

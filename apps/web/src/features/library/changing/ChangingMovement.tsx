@@ -1,7 +1,13 @@
-import type { MovementRevision } from '@waxwing/core/movement';
-import type { IndexedLibrary } from '../../../shared/queries.ts';
+import { problemsOfChanged } from '@waxwing/core/ladder';
+import { lexiconOf, mergeVocabulary, type MovementRevision } from '@waxwing/core/movement';
+import { useDeferredValue, useMemo } from 'react';
+import { useCueTrials, type IndexedLibrary } from '../../../shared/queries.ts';
 import { ChangesBar } from './ChangesBar.tsx';
+import { ChangingFacts } from './ChangingFacts.tsx';
+import { ChangingCautions, ChangingLadder, ChangingParts } from './ChangingLadder.tsx';
 import { ChangingStrip } from './ChangingStrip.tsx';
+import { PutAway } from './PutAway.tsx';
+import { evidenceOf, type Editor } from './editor.ts';
 import { useDraft } from './useDraft.ts';
 
 interface ChangingMovementProps {
@@ -10,13 +16,48 @@ interface ChangingMovementProps {
   readonly onDone: () => void;
 }
 
-/** A movement while it is changed: its strip is the editor. */
+/** A movement while it is changed: its strip is the editor, and the rest stands where it stands on the page. */
 export default function ChangingMovement({ revision, library, onDone }: ChangingMovementProps) {
-  const { draft, change, keep, forget } = useDraft(revision);
+  const { draft, hands, forget } = useDraft(revision);
+  const { after } = draft.words;
+  const editor = useMemo(
+    (): Editor => ({ library, lexicon: lexiconOf(mergeVocabulary(library.vocabulary, after)), hands }),
+    [library, after, hands],
+  );
+  const { data: trials } = useCueTrials();
+  const evidence = useMemo(() => evidenceOf(trials ?? [], revision.document.id), [trials, revision.document.id]);
+  // Whoever types is not kept waiting for what could be said about it.
+  const typed = useDeferredValue(draft);
+  const problems = useMemo(
+    () =>
+      problemsOfChanged(
+        typed.document,
+        typed.neighbours.map(({ document }) => document),
+        [...library.revisions, ...library.putAway].map(({ document }) => document),
+        editor.lexicon,
+      ),
+    [typed, library, editor],
+  );
+  const { document, neighbours } = draft;
   return (
     <>
-      <ChangingStrip document={draft.document} pictured={draft.base.document} lexicon={library.lexicon} onChange={change} />
-      <ChangesBar draft={draft} current={revision} library={library} onKeep={keep} onForget={forget} onDone={onDone} />
+      <ChangingStrip {...{ document, editor, evidence, problems }} pictured={draft.base.document} />
+      <ChangingFacts {...{ document, editor, problems }} />
+      <div className="mt-6 grid gap-6">
+        <ChangingLadder {...{ document, neighbours, editor, problems }} />
+        <ChangingCautions {...{ document, editor, problems }} />
+        <ChangingParts {...{ document, editor }} />
+        <PutAway {...{ document, neighbours, editor }} />
+      </div>
+      <ChangesBar
+        draft={draft}
+        current={revision}
+        library={library}
+        problems={problems}
+        onKeep={(next) => hands.changeDraft(() => next)}
+        onForget={forget}
+        onDone={onDone}
+      />
     </>
   );
 }

@@ -8,7 +8,11 @@ interface EditableTextProps {
   readonly most: number;
   readonly className?: string;
   /** What is wrong with it, or could be better. */
-  readonly problem?: string | null;
+  readonly problem?: string | null | undefined;
+  /** What stands there while nothing does. */
+  readonly empty?: string;
+  /** It is a field from the beginning, and has the focus. */
+  readonly isOpen?: boolean;
   readonly onChange: (value: string) => void;
 }
 
@@ -16,8 +20,9 @@ interface EditableTextProps {
 const NEARLY_FULL = 0.8;
 
 /** A text that is changed where it stands: a click or Enter begins, Enter or going elsewhere ends, Esc puts back what stood there. */
-export function EditableText({ label, value, most, className, problem, onChange }: EditableTextProps) {
-  const [before, setBefore] = useState<string | null>(null);
+export function EditableText(props: EditableTextProps) {
+  const { label, value, most, className, problem, empty = 'nothing yet', isOpen = false, onChange } = props;
+  const [before, setBefore] = useState<string | null>(isOpen ? value : null);
   const button = useRef<HTMLButtonElement>(null);
   const problemId = useId();
   const end = () => {
@@ -25,7 +30,7 @@ export function EditableText({ label, value, most, className, problem, onChange 
     requestAnimationFrame(() => button.current?.focus());
   };
   const said = problem ? (
-    <span id={problemId} role="alert" className="mt-0.5 block text-sm font-bold">
+    <span id={problemId} role="alert" className="mt-0.5 block px-1 text-sm font-bold">
       {problem}
     </span>
   ) : null;
@@ -35,12 +40,12 @@ export function EditableText({ label, value, most, className, problem, onChange 
         <button
           ref={button}
           type="button"
-          aria-label={`${label}: ${value || 'nothing yet'}`}
+          aria-label={`${label}: ${value || empty}`}
           aria-describedby={problem ? problemId : undefined}
           className={clsx('hover:bg-base-200 min-h-11 w-full cursor-text rounded px-1 text-left', className)}
           onClick={() => setBefore(value)}
         >
-          {value || <span className="text-quiet">nothing yet</span>}
+          {value || <span className="text-quiet font-normal">{empty}</span>}
         </button>
         {said}
       </>
@@ -53,7 +58,12 @@ export function EditableText({ label, value, most, className, problem, onChange 
         aria-label={label}
         aria-describedby={problem ? problemId : undefined}
         aria-invalid={problem ? true : undefined}
-        className={clsx('textarea field-sizing-content min-h-11 w-full px-1 text-base', className)}
+        className={clsx(
+          'textarea field-sizing-content min-h-11 w-full px-1 text-base',
+          isOpen && 'border-transparent',
+          className,
+        )}
+        rows={1}
         value={value}
         maxLength={most}
         // Goes on where the text ends.

@@ -1,41 +1,59 @@
 import type { MovementDocument, MovementRevision } from '@waxwing/core/movement';
-import { useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useSignedIn } from '../../../shared/signedIn.tsx';
+import { draftFrom, newDraft, withNeighbour, type Draft } from './draft.ts';
 
-/** What somebody is making of a movement, and the revision from which. */
-export interface Draft {
-  readonly base: MovementRevision;
-  readonly document: MovementDocument;
+/** What hands do to a draft. The same functions from one letter to the next. */
+export interface DraftHands {
+  readonly change: (change: (document: MovementDocument) => MovementDocument) => void;
+  readonly changeNeighbour: (revision: MovementRevision, change: (document: MovementDocument) => MovementDocument) => void;
+  readonly changeDraft: (change: (draft: Draft) => Draft) => void;
 }
 
 /** Kept on the device for this sign-in from the first letter on: a reload, or a network that is gone, loses nothing. */
 export function useDraft(revision: MovementRevision) {
   const { me } = useSignedIn();
   const key = `waxwing.changing.${me.trainerId}.${revision.document.id}`;
-  const [draft, setDraft] = useState<Draft>(() => keptDraft(key) ?? { base: revision, document: revision.document });
-  const keep = (next: Draft) => {
-    setDraft(next);
-    try {
-      localStorage.setItem(key, JSON.stringify(next));
-    } catch {
-      // A full or private store: it stands on the page as long as that does.
-    }
-  };
+  const [draft, setDraft] = useState<Draft>(() => keptDraft(key) ?? newDraft(revision));
+  const changeDraft = useCallback(
+    (change: (draft: Draft) => Draft) =>
+      setDraft((before) => {
+        const next = change(before);
+        keep(key, next);
+        return next;
+      }),
+    [key],
+  );
+  const hands = useMemo(
+    (): DraftHands => ({
+      change: (change) => changeDraft((before) => ({ ...before, document: change(before.document) })),
+      changeNeighbour: (of, change) => changeDraft((before) => withNeighbour(before, of, change)),
+      changeDraft,
+    }),
+    [changeDraft],
+  );
   return {
     draft,
-    change: (part: Partial<MovementDocument>) => keep({ ...draft, document: { ...draft.document, ...part } }),
-    keep,
+    hands,
     forget: () => {
       localStorage.removeItem(key);
-      setDraft({ base: revision, document: revision.document });
+      setDraft(newDraft(revision));
     },
   };
+}
+
+function keep(key: string, draft: Draft): void {
+  try {
+    localStorage.setItem(key, JSON.stringify(draft));
+  } catch {
+    // A full or private store: it stands on the page as long as that does.
+  }
 }
 
 function keptDraft(key: string): Draft | null {
   try {
     const kept = localStorage.getItem(key);
-    return kept ? (JSON.parse(kept) as Draft) : null;
+    return kept ? draftFrom(JSON.parse(kept) as Draft) : null;
   } catch {
     return null;
   }
