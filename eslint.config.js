@@ -43,7 +43,7 @@ const SERVER_FLOORS = [
   ['studio', 'clients'],
   ['stances'],
   ['sessions'],
-  ['bookings'],
+  ['bookings', 'inbox'],
   ['privacy'],
   ['backups', 'setup'],
   ['health'],

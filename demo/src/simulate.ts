@@ -89,7 +89,7 @@ export function simulateSession(
     if (isFirst && setUp) act((context) => noteSetUp(context, setUp));
     for (let round = 0; round < item.sets; round += 1) doSet(round);
   }
-  for (const decision of decisionsDue(index, fold.state.lanes[0]!)) {
+  for (const decision of decisionsDue(index, fold.state, fold.state.lanes[0]!)) {
     add(decideNext({ laneId, clientId: brief.clients[0]!.clientId }, decision));
   }
   wait(60);

@@ -2,6 +2,7 @@ import { Module, type DynamicModule } from '@nestjs/common';
 import { AccountsModule } from './accounts/accounts.module.ts';
 import { BackupsModule } from './backups/backups.module.ts';
 import { BookingsModule } from './bookings/bookings.module.ts';
+import { InboxModule } from './inbox/inbox.module.ts';
 import { ClientsModule } from './clients/clients.module.ts';
 import { DatabaseModule } from './database/database.module.ts';
 import type { OpenDatabase } from './database/openDatabase.ts';
@@ -28,6 +29,7 @@ export class AppModule {
         LibraryModule,
         SessionsModule,
         BookingsModule,
+        InboxModule,
         StancesModule,
         StudioModule,
         SetupModule,

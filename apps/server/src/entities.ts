@@ -7,6 +7,7 @@ import {
   ClientTombstoneEntity,
   TombstoneLaneEntity,
 } from './clients/client.entities.ts';
+import { InboxDropEntity } from './inbox/inbox.entities.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library/library.entities.ts';
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from './sessions/session.entities.ts';
 import { ServerStateEntity } from './database/serverState.entity.ts';
@@ -36,5 +37,6 @@ export const ENTITIES = [
   SessionLogEntity,
   ...PROJECTED,
   StanceChoiceEntity,
+  InboxDropEntity,
   ServerStateEntity,
 ];

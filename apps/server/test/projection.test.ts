@@ -1,31 +1,13 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import {
-  countRep,
-  endSet,
-  indexBrief,
-  laneSituation,
-  lookClean,
-  openSession,
-  rateEffort,
-  sayBestCue,
-  seeFault,
-  SessionFold,
-  type ActionContext,
-  type EventDraft,
-  type SessionBrief,
-  type SessionEvent,
-} from '@waxwing/core/session';
+import { countRep, type EventDraft } from '@waxwing/core/session';
 import type { SessionAnswer } from '@waxwing/core/api';
 import { DataSource } from 'typeorm';
-import { v4 } from 'uuid';
 import { EventLog } from '../src/sessions/eventLog.ts';
 import { History } from '../src/sessions/history.ts';
 import { Reprojection } from '../src/sessions/reprojection.ts';
 import { PROJECTED, SessionLogEntity } from '../src/sessions/session.entities.ts';
+import { FAULT, Floor, SQUAT } from './floor.ts';
 import { TestServer, type SignedInClient } from './testServer.ts';
-
-const SQUAT = 'waxwing:bodyweight-squat';
-const FAULT = `${SQUAT}/knees-in`;
 
 let server: TestServer;
 let owner: SignedInClient;
@@ -35,60 +17,6 @@ beforeAll(async () => {
   owner = await server.signIn('owner');
 });
 afterAll(() => server.stop());
-
-/** A trainer on the floor whose every tap is sent at once, as its own batch. */
-class Floor {
-  readonly fold = new SessionFold();
-  readonly events: SessionEvent[] = [];
-  private readonly index;
-
-  private constructor(readonly brief: SessionBrief) {
-    this.index = indexBrief(brief);
-  }
-
-  static async open(name: string): Promise<Floor> {
-    const clientId = await server.client(server.owner, name);
-    const floor = new Floor(await owner.start(clientId, [SQUAT], '2026-03-02'));
-    await floor.say(openSession(floor.brief));
-    return floor;
-  }
-
-  get laneId(): string {
-    return this.brief.clients[0]!.laneId;
-  }
-
-  stamp(drafts: readonly EventDraft[]): SessionEvent[] {
-    return owner.stamp(this.brief.sessionId, drafts, '2026-03-02T09:00:00.000Z');
-  }
-
-  async say(drafts: readonly EventDraft[]): Promise<SessionEvent[]> {
-    const stamped = this.stamp(drafts);
-    this.fold.add(stamped);
-    this.events.push(...stamped);
-    expect(await owner.send(this.brief.sessionId, stamped)).toMatchObject({ refused: [] });
-    return stamped;
-  }
-
-  tap(action: (context: ActionContext) => readonly EventDraft[]): Promise<SessionEvent[]> {
-    const { state } = this.fold;
-    const situation = laneSituation(this.index, state, this.laneId)!;
-    return this.say(action({ index: this.index, state, situation, newId: () => v4() }));
-  }
-
-  /** Everything that a set may have: reps, a fault, a cue with its outcome, a look, the end and the answer. */
-  async set(): Promise<void> {
-    await this.tap(countRep);
-    await this.tap((context) => seeFault(context, FAULT, 'left'));
-    await this.tap((context) => seeFault(context, FAULT, 'right'));
-    const [given] = await this.tap(sayBestCue);
-    if (given)
-      await this.say([{ type: 'cue-outcome', laneId: this.laneId, payload: { cueGivenId: given.id, outcome: 'fixed' } }]);
-    await this.tap(countRep);
-    await this.tap(lookClean);
-    await this.tap((context) => endSet(context, 'done'));
-    await this.tap((context) => rateEffort(context, { effort: 'about-right' }));
-  }
-}
 
 /** Every row of a session's log, as the database has it. */
 async function rowsOf(sessionId: string): Promise<Record<string, object[]>> {
@@ -106,7 +34,7 @@ async function rowsOf(sessionId: string): Promise<Record<string, object[]>> {
 
 describe('the log that is kept up to date event by event', () => {
   test('is, row for row, the one that is built from all events at once', async () => {
-    const floor = await Floor.open('Ilse Varga-Holm');
+    const floor = await Floor.open(server, owner, 'Ilse Varga-Holm');
     await floor.set();
     await floor.set();
     const [rep] = await floor.tap(countRep);
@@ -140,7 +68,7 @@ describe('the log that is kept up to date event by event', () => {
   });
 
   test('says of a set what plan and statistics ask: side, kilograms, time under work, who did it, whether it hurt', async () => {
-    const floor = await Floor.open('Priya Castellan');
+    const floor = await Floor.open(server, owner, 'Priya Castellan');
     await floor.set();
     const [segment] = (await rowsOf(floor.brief.sessionId)).LogSegmentEntity!;
     expect(segment).toMatchObject({
@@ -163,7 +91,7 @@ describe('the log that is kept up to date event by event', () => {
   });
 
   test('a session that goes on is read as it is now', async () => {
-    const floor = await Floor.open('Odalys Finch');
+    const floor = await Floor.open(server, owner, 'Odalys Finch');
     const done = async () => {
       const answer = (await owner.get(`/api/sessions/${floor.brief.sessionId}`).expect(200)).body as SessionAnswer;
       return answer.log.lanes[0]!.items[0]!.sets[0]?.segments[0]?.amount ?? 0;
@@ -175,7 +103,7 @@ describe('the log that is kept up to date event by event', () => {
   });
 
   test('a batch that fails half-way leaves memory and file as they were; the next goes on from what is stored', async () => {
-    const floor = await Floor.open('Tobiah Renn');
+    const floor = await Floor.open(server, owner, 'Tobiah Renn');
     await floor.tap(countRep);
     const stored = await rowsOf(floor.brief.sessionId);
     const insert = jest.spyOn(EventLog.prototype as unknown as { goOn: () => Promise<never> }, 'goOn');
@@ -196,7 +124,7 @@ describe('reads over many', () => {
   test('one question for all clients gives each what one for each would', async () => {
     const history = server.app.get(History);
     const { studioId } = server.owner;
-    const floors = [await Floor.open('Jonah Abara'), await Floor.open('Wren Tolliver')];
+    const floors = [await Floor.open(server, owner, 'Jonah Abara'), await Floor.open(server, owner, 'Wren Tolliver')];
     for (const floor of floors) {
       await floor.set();
       await floor.say([{ type: 'session-ended', payload: {} }]);

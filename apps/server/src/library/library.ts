@@ -1,10 +1,9 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { changeErrors, sharedCueErrors } from '@waxwing/core/ladder';
+import { aliasProblems, changeErrors, sharedCueErrors } from '@waxwing/core/ladder';
 import {
   lexiconOf,
-  mergeVocabulary,
   renamesOf,
   type MovementDocument,
   type MovementRevision,
@@ -15,6 +14,7 @@ import { changedLibrary, type LibraryAnswer, type MovementChange, type StudioLib
 import {
   PROBLEMS_MOST,
   areStillAsBefore,
+  withWords,
   packSizeProblems,
   type LibraryChange,
   type PackFile,
@@ -101,7 +101,12 @@ function changeProblems(
   const twice = at.findIndex((id, i) => at.indexOf(id) !== i);
   if (twice >= 0) return [{ path: `movements[${twice}].document.id`, message: 'stands in this change twice' }];
   const others = existing.revisions.map((revision) => revision.document);
+  const after = [...others.filter(({ id }) => !at.includes(id)), ...documents];
   return [
+    ...aliasProblems({ aliases: words?.after.aliases ?? [] }, lexicon, after).map(({ path, message }) => ({
+      path: path.replace('vocabulary', 'words.after'),
+      message,
+    })),
     ...changeErrors(documents, others, lexicon).map(({ movementId, path, message }) => ({
       path: `movements[${at.indexOf(movementId)}].document.${path}`,
       message,
@@ -291,7 +296,7 @@ export class Library {
     }
     if (words && !areStillAsBefore(words, existing.vocabulary)) throw changedMeanwhile();
     const documents = movements.map(({ document }) => document);
-    const vocabulary = words ? mergeVocabulary(existing.vocabulary, words.after) : existing.vocabulary;
+    const vocabulary = words ? withWords(existing.vocabulary, words) : existing.vocabulary;
     const problems = changeProblems(documents, vocabulary, words, existing);
     if (problems.length > 0) throw notSaved(problems);
     return this.transactions.run(async (manager) => {

@@ -10,6 +10,7 @@ import {
   TombstoneLaneEntity,
 } from '../clients/client.entities.ts';
 import { ServerStateEntity } from '../database/serverState.entity.ts';
+import { InboxDropEntity } from '../inbox/inbox.entities.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from '../library/library.entities.ts';
 import { storedEvents } from '../sessions/storedEvents.ts';
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
@@ -48,6 +49,7 @@ export const NOBODYS = [
   MovementRevisionEntity,
   VocabularyRevisionEntity,
   StanceChoiceEntity,
+  InboxDropEntity,
   ServerStateEntity,
 ] as const;
 

@@ -6,6 +6,7 @@ import {
   SessionFold,
   foldSession,
   indexBrief,
+  movementsOf,
   projectLog,
   type BriefIndex,
   type SessionEvent,
@@ -121,7 +122,8 @@ export class EventLog {
     if (stored) return stored;
     const { events } = await storedEvents(this.events, session.id);
     const index = indexBrief(await this.briefs.assemble(session));
-    return projectLog(foldSession(events), (clientId, movementId) => index.movement(clientId, movementId));
+    const state = foldSession(events);
+    return projectLog(state, movementsOf(index, state));
   }
 
   /** What is in memory with what the database has beyond it; everything from the database when nothing is. */

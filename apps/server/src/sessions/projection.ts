@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import {
   itemRows,
   lastLanesOf,
+  movementsOf,
   projectLog,
   setRows,
   type BriefIndex,
@@ -22,6 +23,7 @@ import {
   LogItemEntity,
   LogSegmentEntity,
   LogSetUpEntity,
+  LogTypedEntity,
   PROJECTED,
   SessionEntity,
   SessionLogEntity,
@@ -34,10 +36,6 @@ interface Owner {
   readonly studioId: string;
   readonly sessionId: string;
   readonly localDate: string;
-}
-
-function pinnedMovements(index: BriefIndex): PinnedMovements {
-  return (clientId, movementId) => index.movement(clientId, movementId);
 }
 
 /** Takes away everything that was projected from a session. */
@@ -57,7 +55,7 @@ export async function saveProjection(
   index: BriefIndex,
 ): Promise<void> {
   const owner = { studioId: session.studioId, sessionId: session.id, localDate: session.localDate };
-  const movementOf = pinnedMovements(index);
+  const movementOf = movementsOf(index, state);
   await saveSets(manager, owner, before, state, movementOf);
   for (const lane of state.lanes) {
     const was = before?.lanes.find(({ laneId }) => laneId === lane.laneId);
@@ -76,7 +74,7 @@ export async function saveProjection(
 }
 
 function logRow(session: Session, state: SessionState, index: BriefIndex) {
-  return { sessionId: session.id, studioId: session.studioId, document: projectLog(state, pinnedMovements(index)) };
+  return { sessionId: session.id, studioId: session.studioId, document: projectLog(state, movementsOf(index, state)) };
 }
 
 function setsById(state: SessionState | null): Map<string, SetState> {
@@ -173,6 +171,14 @@ async function saveWhatWasSaid(
       manager,
       LogSetUpEntity,
       noted.map((setUp) => ({ ...whose, ...setUp })),
+    );
+  }
+  if (!before || before.typed !== state.typed) {
+    await manager.delete(LogTypedEntity, { sessionId: owner.sessionId });
+    await putRows(
+      manager,
+      LogTypedEntity,
+      state.typed.map(({ faultId, ...typed }) => ({ ...owner, ...typed, faultId: faultId ?? null })),
     );
   }
 }

@@ -12,6 +12,7 @@ import type {
   SegmentSettings,
   SessionLog,
   TrialRow,
+  TypedState,
 } from '@waxwing/core/session';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
@@ -214,6 +215,23 @@ export class LogSetUpEntity {
   @Column('text') at!: string;
 }
 
+/** A fault or a cue that the library lacks, typed on Floor. */
+@Entity('log_typed')
+@Index('log_typed_studio', ['studioId', 'at'])
+export class LogTypedEntity implements Omit<TypedState, 'faultId'> {
+  @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;
+  @PrimaryColumn('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text', { nullable: true }) @ForeignKey(() => ClientEntity) clientId!: string | null;
+  @Column('text') kind!: TypedState['kind'];
+  @Column('text') movementId!: string;
+  @Column('text') text!: string;
+  /** `null` for a fault, and for a cue that was said for none. */
+  @Column('text', { nullable: true }) faultId!: string | null;
+  @Column('text') localDate!: string;
+  @Column('text') at!: string;
+}
+
 /** What is projected from a session, row by row. */
 export const PROJECTED = [
   LogItemEntity,
@@ -222,4 +240,5 @@ export const PROJECTED = [
   LogCueTrialEntity,
   LogDecisionEntity,
   LogSetUpEntity,
+  LogTypedEntity,
 ] as const;

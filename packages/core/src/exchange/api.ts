@@ -49,6 +49,30 @@ export interface ClientSummary extends ClientDocument {
   readonly version: number;
 }
 
+/** Something that was typed on Floor and isn't in the library yet. */
+export interface InboxEntry {
+  readonly kind: 'fault' | 'cue';
+  /** The id that it bears in the log, and in the library when it is taken in as it is. */
+  readonly id: string;
+  /** Ids of the same words, typed at other times: filed with it. */
+  readonly others: readonly string[];
+  readonly movementId: string;
+  readonly text: string;
+  /** Of a cue: the fault for which it was said first. */
+  readonly faultId: string | null;
+  readonly localDate: string;
+  readonly trainerName: string;
+  /** Only to who trains them. */
+  readonly clientName: string | null;
+  /** Of a fault: how often it was seen. */
+  readonly seen: number;
+  /** Of a cue: what it did. */
+  readonly tried: number;
+  readonly fixed: number;
+}
+
+export type InboxAnswer = readonly InboxEntry[];
+
 /** Positions held for the whole studio, and by who is signed in. */
 export interface StancesAnswer {
   readonly studio: Stances;

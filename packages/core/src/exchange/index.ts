@@ -5,6 +5,8 @@ export {
   type ClientExport,
   type ClientSummary,
   type CueTrialsAnswer,
+  type InboxAnswer,
+  type InboxEntry,
   type EventsAnswer,
   type EventsPage,
   type HealthAnswer,

@@ -3,5 +3,12 @@ export { type Bridge, bridges } from './bridges.ts';
 export { type Purpose, fallbacks } from './fallback.ts';
 export { type Ladder, type LadderPath, type Step, ladderOf, nearest, pathTo, reach, rungs } from './ladder.ts';
 export { ladderText } from './ladderText.ts';
-export { type LibraryProblem, type MovementProblem, changeErrors, problemsOfChanged, sharedCueErrors } from './libraryCheck.ts';
+export {
+  type LibraryProblem,
+  type MovementProblem,
+  aliasProblems,
+  changeErrors,
+  problemsOfChanged,
+  sharedCueErrors,
+} from './libraryCheck.ts';
 export { isOpenTo } from './openTo.ts';

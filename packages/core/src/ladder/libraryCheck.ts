@@ -205,12 +205,18 @@ export function sharedCueErrors(cues: readonly SharedCue[], lexicon: Lexicon): r
 }
 
 /** An old id is borne by nothing, and leads to something that there is. */
-function aliasProblems(vocabulary: Vocabulary, lexicon: Lexicon, documents: readonly MovementDocument[]) {
+export function aliasProblems(
+  vocabulary: Pick<Vocabulary, 'aliases'>,
+  lexicon: Lexicon,
+  documents: readonly MovementDocument[],
+): readonly { readonly path: string; readonly message: string }[] {
   const renames = renamesOf(vocabulary.aliases);
   const ownCues = documents.flatMap(({ id, cues }) => cues.flatMap((cue) => (cue.id ? [`${id}/${cue.id}`] : [])));
+  const faults = documents.flatMap(({ id, faults: own }) => own.map((fault) => `${id}/${fault.id}`));
   const known = {
     movement: { ids: new Set(documents.map(({ id }) => id)), now: renames.movement },
     'fault-type': { ids: new Set(lexicon.faultTypes.keys()), now: renames.faultType },
+    fault: { ids: new Set(faults), now: renames.fault },
     cue: { ids: new Set([...lexicon.cues.keys(), ...ownCues]), now: renames.cue },
   };
   return (vocabulary.aliases ?? []).flatMap(({ of, id }) => {

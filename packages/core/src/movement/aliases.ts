@@ -9,7 +9,7 @@ export interface Renames {
   readonly faultType: (id: string) => string;
   /** Of a shared cue, or a movement's own. */
   readonly cue: (id: string) => string;
-  /** `movement/slug`: goes with its movement. */
+  /** `movement/slug`: goes with its movement, too. */
   readonly fault: (id: string) => string;
 }
 
@@ -37,7 +37,7 @@ export function renamesOf(aliases: readonly Alias[] = []): Renames {
     movement,
     faultType: (id) => last('fault-type', id),
     cue: (id) => ofMovement(last('cue', id)),
-    fault: ofMovement,
+    fault: (id) => ofMovement(last('fault', id)),
   };
 }
 

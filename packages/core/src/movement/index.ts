@@ -21,6 +21,15 @@ export {
   withoutCue,
   withoutFault,
 } from './change/edit.ts';
+export {
+  type Filing,
+  filedAsCue,
+  filedAsFault,
+  filedAsNewCue,
+  filedAsNewFault,
+  filedWith,
+  newFaultType,
+} from './change/filing.ts';
 export { type Choice, type Conflict, join } from './change/join.ts';
 export { withParts } from './change/parts.ts';
 export { differenceText } from './change/differenceText.ts';

@@ -1,7 +1,10 @@
 import { ArrayMaxSize, IsArray } from 'class-validator';
 import { IsId } from '../checks/id.ts';
 import { Each, Maybe, One } from '../checks/parts.ts';
+import { Alias } from './alias.ts';
+import { aliasKey } from './aliases.ts';
 import { isSame } from './change/difference.ts';
+import { mergeVocabulary } from './library.ts';
 import { MovementDocument } from './movementDocument.ts';
 import { Vocabulary } from './vocabulary.ts';
 
@@ -16,12 +19,22 @@ export class MovementSave {
 export class WordsSave {
   @One(() => Vocabulary) after!: Vocabulary;
   @One(() => Vocabulary) before!: Vocabulary;
+  /** What goes under its own id again. */
+  @Maybe() @IsArray() @ArrayMaxSize(20) @Each(() => Alias) withdrawn?: Alias[];
 }
 
 /** What is changed in a library at once: all of it or nothing. */
 export class LibraryChange {
   @IsArray() @ArrayMaxSize(40) @Each(() => MovementSave) movements!: MovementSave[];
   @Maybe() @One(() => WordsSave) words?: WordsSave;
+}
+
+/** A vocabulary with what a change does to its words. */
+export function withWords(vocabulary: Vocabulary, { after, withdrawn = [] }: WordsSave): Vocabulary {
+  const merged = mergeVocabulary(vocabulary, after);
+  if (withdrawn.length === 0) return merged;
+  const gone = new Set(withdrawn.map(aliasKey));
+  return { ...merged, aliases: (merged.aliases ?? []).filter((alias) => !gone.has(aliasKey(alias))) };
 }
 
 type Entries = readonly { readonly id: string }[];

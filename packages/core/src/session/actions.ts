@@ -8,6 +8,7 @@ import type { DoseKind } from '../movement/dose.ts';
 import { amountText } from '../movement/doseText.ts';
 import type { LoadChange } from '../movement/movementDocument.ts';
 import type { Load } from '../movement/load.ts';
+import { wordsOf } from '../movement/likeTexts.ts';
 import { lowerFirst } from '../movement/text.ts';
 import type { Region, Side, View } from '../movement/terms.ts';
 import type { SessionBrief } from './brief.ts';
@@ -20,6 +21,7 @@ import { adviceFor } from './clientAdvice.ts';
 import { firstSide } from './firstSide.ts';
 import type { LaneSituation } from './laneSituation.ts';
 import { SLOWER_KEY } from './nextSetAfter.ts';
+import { typedCueId, typedFault } from './typed.ts';
 import type { ProposalState, SegmentState, SessionState, SetState } from './state.ts';
 
 /**
@@ -159,13 +161,47 @@ export function seeFault(context: ActionContext, faultId: string, side?: Side): 
     {
       type: 'fault-seen',
       ...inLane(context),
-      payload: { setId, faultId, faultTypeId: fault.type, view: context.situation.lane.view, ...(side && { side }) },
+      payload: {
+        setId,
+        faultId,
+        faultTypeId: fault.type,
+        view: context.situation.lane.view,
+        ...(side && { side }),
+        ...typedText(context, faultId),
+      },
     },
   ];
 }
 
-/** Says a cue for the fault that comes first. */
-export function sayCue(context: ActionContext, cueId: string): Drafts {
+/** A fault that the library lacks, as it is typed; one that is called so here is that one. */
+export function seeTypedFault(context: ActionContext, text: string, side?: Side): Drafts {
+  const { movement, lane } = context.situation;
+  const known = movement.faults.find(({ name }) => isSameText(name, text));
+  if (known) return seeFault(context, known.faultId, side);
+  const { setId, drafts } = openSet(context);
+  const fault = typedFault(movement.movementId, context.newId());
+  return [
+    ...drafts,
+    { type: 'fault-seen', ...inLane(context), payload: { setId, ...fault, view: lane.view, text, ...(side && { side }) } },
+  ];
+}
+
+/** A cue that just came to mind: said for the fault that comes first, else kept to be said; one that is here already is that one. */
+export function sayTypedCue(context: ActionContext, text: string): Drafts {
+  const { movement, correction, set } = context.situation;
+  const known = movement.cues.find((cue) => isSameText(cue.text, text));
+  const { movementId } = movement;
+  const cueId = known?.cueId ?? typedCueId(movementId, context.newId());
+  if (!correction || !set) return known ? [] : [{ type: 'cue-typed', ...inLane(context), payload: { movementId, cueId, text } }];
+  return sayCue(context, cueId, known ? undefined : text);
+}
+
+function isSameText(a: string, b: string): boolean {
+  return wordsOf(a).join(' ') === wordsOf(b).join(' ');
+}
+
+/** Says a cue for the fault that comes first; `text` of one that the library lacks. */
+export function sayCue(context: ActionContext, cueId: string, text?: string): Drafts {
   const { correction, set } = context.situation;
   if (!correction || !set) return [];
   const { fault } = correction.triage.first;
@@ -173,7 +209,7 @@ export function sayCue(context: ActionContext, cueId: string): Drafts {
     {
       type: 'cue-given',
       ...inLane(context),
-      payload: { setId: set.setId, faultId: fault.faultId, faultTypeId: fault.type, cueId },
+      payload: { setId: set.setId, faultId: fault.faultId, faultTypeId: fault.type, cueId, ...typedText(context, cueId, text) },
     },
   ];
 }
@@ -196,6 +232,12 @@ export function sayAnotherCue(context: ActionContext): Drafts {
 export function noteOutcome(context: ActionContext, outcome: 'fixed' | 'better' | 'same' | 'worse'): Drafts {
   const waiting = context.situation.correction?.waitingFor;
   return waiting ? [{ type: 'cue-outcome', ...inLane(context), payload: { cueGivenId: waiting.cueGivenId, outcome } }] : [];
+}
+
+/** Each time that something typed is seen or said it says what it is. */
+function typedText({ state }: ActionContext, id: string, text?: string): { readonly text?: string } {
+  const known = text ?? state.typed.find((typed) => typed.id === id)?.text;
+  return known === undefined ? {} : { text: known };
 }
 
 function proposed(context: ActionContext, about: string, text: string, reasons: readonly string[], setId?: string): Drafts {

@@ -2,6 +2,7 @@ import type { EventOf, SessionEvent, SessionItem } from './event.ts';
 import { isKnown, type EventType } from './eventTypes.ts';
 import type { Mutable, StateDraft } from './stateDraft.ts';
 import type { ItemState, LaneState, SegmentState, SetState } from './state.ts';
+import type { TypedState } from './typed.ts';
 
 type Apply<T extends EventType> = (draft: StateDraft, event: EventOf<T>) => void;
 
@@ -56,6 +57,12 @@ function closeSegment(draft: StateDraft, set: Mutable<SetState>, at: string): vo
   if (last < 0 || set.segments[last]!.endedAt !== null) return;
   set.segments = draft.own(set.segments);
   draft.ownAt(set.segments, last).endedAt = at;
+}
+
+/** Once, however often it is seen or said. */
+function noteTyped(draft: StateDraft, { clientId, at }: SessionEvent, entry: Omit<TypedState, 'clientId' | 'at'>): void {
+  if (draft.state.typed.some(({ id }) => id === entry.id)) return;
+  draft.ownList('typed').push({ ...entry, clientId: clientId ?? null, at });
 }
 
 const ignore = () => undefined;
@@ -205,8 +212,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   'fault-seen': (draft, event) => {
     const path = draft.pathOfSet(event.payload.setId);
     if (!path) return;
-    const { faultId, faultTypeId, side } = event.payload;
+    const { faultId, faultTypeId, side, text } = event.payload;
     const set = draft.writeSet(path);
+    const { movementId } = set.segments.at(-1)!;
+    if (text !== undefined) noteTyped(draft, event, { kind: 'fault', id: faultId, movementId, text });
     set.faults = draft.own(set.faults);
     const at = set.faults.findIndex((fault) => fault.faultId === faultId && fault.side === side);
     if (at >= 0) {
@@ -219,19 +228,26 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     set.faults.push({
       faultId,
       faultTypeId,
-      movementId: set.segments.at(-1)!.movementId,
+      movementId,
       times: 1,
       status: 'open',
       lastAt: event.at,
       ...(side && { side }),
+      ...(text !== undefined && { text }),
     });
+  },
+  'cue-typed': (draft, event) => {
+    const { movementId, cueId, text } = event.payload;
+    noteTyped(draft, event, { kind: 'cue', id: cueId, movementId, text });
   },
   'cue-given': (draft, event) => {
     const path = draft.pathOfSet(event.payload.setId);
     if (!path) return;
     const set = draft.writeSet(path);
     set.trials = draft.own(set.trials);
-    const { setId, faultId, faultTypeId, cueId } = event.payload;
+    const { setId, faultId, faultTypeId, cueId, text } = event.payload;
+    const { movementId } = set.segments.at(-1)!;
+    if (text !== undefined) noteTyped(draft, event, { kind: 'cue', id: cueId, movementId, text, faultId });
     // Written out rather than spread: these are many, and objects of one shape are read faster.
     set.trials.push({
       cueGivenId: event.id,
@@ -239,9 +255,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       faultId,
       faultTypeId,
       cueId,
-      movementId: set.segments.at(-1)!.movementId,
+      movementId,
       givenAt: event.at,
       counts: true,
+      ...(text !== undefined && { text }),
     });
   },
   'cue-outcome': (draft, event) => {

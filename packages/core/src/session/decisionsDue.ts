@@ -9,13 +9,18 @@ import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { isAloneUnder, neighbour } from './clientAdvice.ts';
 import { lastDone, movementOutcome } from './movementOutcome.ts';
-import type { ItemState, LaneState } from './state.ts';
+import type { ItemState, LaneState, SessionState } from './state.ts';
+import { movementsOf } from './typed.ts';
 
 /** What is proposed for next time for every movement that was done by a client. */
-export function decisionsDue(index: BriefIndex, lane: LaneState): readonly (NextSession & { readonly movementId: string })[] {
+export function decisionsDue(
+  index: BriefIndex,
+  state: Pick<SessionState, 'typed'>,
+  lane: LaneState,
+): readonly (NextSession & { readonly movementId: string })[] {
   const client = index.client(lane.clientId);
   return lane.items.flatMap((item) => {
-    const movement = index.movement(lane.clientId, item.movementId);
+    const movement = movementsOf(index, state)(lane.clientId, item.movementId);
     const outcome = movement && movementOutcome(lane, item, movement);
     if (!outcome) return item.pain ? [{ ...AFTER_PAIN, movementId: item.movementId }] : [];
     const lastLoad = lastDone(lane, item)?.segments.at(-1)?.load ?? item.load;

@@ -138,6 +138,15 @@ export class FaultSeen {
   @Matches(SLUG_PATTERN) faultTypeId!: string;
   @Maybe() @IsIn(SIDES) side?: Side;
   @Maybe() @IsIn(VIEWS) view?: View;
+  /** What it is, of a fault that the library lacks: each sighting says it, so that it stands while one of them does. */
+  @Maybe() @IsString() @Length(2, 40) text?: string;
+}
+
+/** A cue that just came to mind, for no fault in particular. */
+export class CueTyped {
+  @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
+  @Matches(CUE_ID) cueId!: string;
+  @IsString() @Length(2, 60) text!: string;
 }
 
 export class CueGiven {
@@ -145,6 +154,8 @@ export class CueGiven {
   @Matches(FAULT_ID) faultId!: string;
   @Matches(SLUG_PATTERN) faultTypeId!: string;
   @Matches(CUE_ID) cueId!: string;
+  /** Of a cue that the library lacks. */
+  @Maybe() @IsString() @Length(2, 60) text?: string;
 }
 
 /** What the next reps showed. Names the event of the cue that was given. */
@@ -277,6 +288,7 @@ export interface EventPayloads {
   'view-changed': ViewChanged;
   looked: Looked;
   'fault-seen': FaultSeen;
+  'cue-typed': CueTyped;
   'cue-given': CueGiven;
   'cue-outcome': CueOutcomeSeen;
   'proposal-shown': ProposalShown;
@@ -306,6 +318,7 @@ export const PAYLOAD_SHAPES: { readonly [T in EventType]: new () => EventPayload
   'view-changed': ViewChanged,
   looked: Looked,
   'fault-seen': FaultSeen,
+  'cue-typed': CueTyped,
   'cue-given': CueGiven,
   'cue-outcome': CueOutcomeSeen,
   'proposal-shown': ProposalShown,

@@ -10,6 +10,7 @@ export const EVENT_TYPES = [
   'view-changed',
   'looked',
   'fault-seen',
+  'cue-typed',
   'cue-given',
   'cue-outcome',
   'proposal-shown',

@@ -89,6 +89,11 @@ function everything(): SessionEvent[] {
     ...where,
     payload: { movementId: 'waxwing:easy', kind: 'repeat', text: 'The same', reasons: [] },
   });
+  a.add({
+    type: 'cue-typed',
+    ...where,
+    payload: { movementId: 'waxwing:easy', cueId: 'waxwing:easy/typed-1', text: 'Sit to the rope' },
+  });
   a.add({ type: 'movements-brought', payload: { revisionIds: ['0190d000-0000-7000-8000-000000000001'] } });
   a.add({ type: 'set-up-noted', ...where, payload: { movementId: 'waxwing:easy', setUp: { benchHeight: 'low' } } });
   b.see(a);

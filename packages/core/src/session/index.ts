@@ -22,6 +22,8 @@ export {
   sayAnotherCue,
   sayBestCue,
   seeFault,
+  seeTypedFault,
+  sayTypedCue,
   startItem,
   swapFor,
   switchSide,
@@ -30,6 +32,7 @@ export {
 } from './actions.ts';
 export { amountPerSide, segmentAmount, totalAmount } from './amount.ts';
 export type { ClientBrief, DueDecision, FaultRate, MovementHistory, SessionBrief } from './brief.ts';
+export { type TypedState, movementsOf, typedSlug } from './typed.ts';
 export { revisionsToBring, withRevisions } from './broughtMovements.ts';
 export { type BriefIndex, indexBrief } from './briefIndex.ts';
 export { movementsForFloor } from './briefMovements.ts';

@@ -129,7 +129,7 @@ describe('the end of a set', () => {
     const after = tap(countRep, (c) => reportPain(c, 'sharp'));
     expect(after).toMatchObject({ isWorking: false });
     expect(after.set).toMatchObject({ endReason: 'pain', pain: true });
-    expect(decisionsDue(index, look().situation.lane)).toEqual([
+    expect(decisionsDue(index, look().state, look().situation.lane)).toEqual([
       expect.objectContaining({ movementId: 'waxwing:middle', kind: 'leave-out' }),
     ]);
   });
@@ -138,7 +138,7 @@ describe('the end of a set', () => {
     const { tap, look, index } = floor();
     const { item } = tap((c) => reportPain(c, 'joint'));
     expect(item.pain).toBe(true);
-    expect(decisionsDue(index, look().situation.lane)).toEqual([expect.objectContaining({ kind: 'leave-out' })]);
+    expect(decisionsDue(index, look().state, look().situation.lane)).toEqual([expect.objectContaining({ kind: 'leave-out' })]);
   });
 
   test('a movement that is closed to the client is never proposed', () => {

@@ -3,6 +3,7 @@ import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
 import type { ClientBrief } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { type CorrectionStep, correctionStep, type FaultTile, faultTiles } from './correctionStep.ts';
+import { movementsOf } from './typed.ts';
 import type { ItemState, LaneState, SessionState, SetState } from './state.ts';
 
 /** What Floor shows of one lane. */
@@ -40,7 +41,7 @@ export function laneSituation(
   const client = lane && index.client(lane.clientId);
   const at = lane?.items.findIndex((each) => each.itemId === lane.currentItemId) ?? -1;
   const item = lane?.items[at];
-  const movement = item && index.movement(lane.clientId, item.movementId);
+  const movement = item && movementsOf(index, state)(lane.clientId, item.movementId);
   if (!lane || !client || !item || !movement) return null;
   const set = currentSet(lane, item);
   const isAsBefore = before?.movement === movement && before.lane.view === lane.view && before.set?.faults === set?.faults;
@@ -71,7 +72,7 @@ export function rememberSituations(index: BriefIndex): (state: SessionState, lan
   return (state, laneId) => {
     const clientId = state.lanes.find((lane) => lane.laneId === laneId)?.clientId;
     // What was said to a client counts in every lane that they have or had.
-    const basis = [state.setUps, ...state.lanes.filter((lane) => lane.clientId === clientId)];
+    const basis = [state.setUps, state.typed, ...state.lanes.filter((lane) => lane.clientId === clientId)];
     const before = known.get(laneId);
     if (before && before.basis.length === basis.length && basis.every((each, at) => each === before.basis[at])) {
       return before.situation;

@@ -41,6 +41,7 @@ const MOST_FIRST: readonly SessionEvent['type'][] = [
   'movement-started',
   'segment-started',
   'cue-given',
+  'cue-typed',
   'view-changed',
 ];
 
@@ -79,6 +80,7 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
       return side && set && set.segments[0]?.segmentId !== segmentId ? 'other side' : 'start of set';
     }
     case 'cue-given':
+    case 'cue-typed':
       return 'cue';
     case 'view-changed':
       return 'where you stand';
@@ -88,6 +90,7 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
 }
 
 function faultName({ payload, clientId = '' }: Extract<SessionEvent, { type: 'fault-seen' }>, index: BriefIndex): string {
+  if (payload.text !== undefined) return lowerFirst(payload.text);
   const [movementId = ''] = payload.faultId.split('/');
   const fault = index.movement(clientId, movementId)?.faults.find((each) => each.faultId === payload.faultId);
   return fault ? lowerFirst(fault.name) : 'fault';

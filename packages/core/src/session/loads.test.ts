@@ -112,7 +112,7 @@ describe('loads on the floor', () => {
     take();
     // The twenty was taken and never lifted: it was sixteen that was done.
     const { state } = look();
-    const [due] = decisionsDue(index, state.lanes[0]!);
+    const [due] = decisionsDue(index, state, state.lanes[0]!);
     expect(due).toMatchObject({ kind: 'raise', text: 'Up to 20 kg, 8 reps', load: kg(20), target: 8 });
     const where = { laneId: state.lanes[0]!.laneId, clientId: state.lanes[0]!.clientId };
     for (const event of replica.add(...decideNext(where, due!))) {
@@ -138,7 +138,7 @@ describe('loads on the floor', () => {
     take();
     set(10, 4);
     const { state } = look();
-    expect(decisionsDue(index, state.lanes[0]!)[0]).toMatchObject({
+    expect(decisionsDue(index, state, state.lanes[0]!)[0]).toMatchObject({
       kind: 'repeat',
       text: 'Same movement, a rep or two more',
       target: 12,

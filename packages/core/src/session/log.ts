@@ -153,9 +153,9 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
                 clean: movement && isClean(set, movement),
                 effort: set.effort,
                 ...(set.reserve !== undefined && { reserve: set.reserve }),
-                faults: set.faults.map(({ lastAt: _lastAt, ...fault }) => ({
+                faults: set.faults.map(({ lastAt: _lastAt, text, ...fault }) => ({
                   ...fault,
-                  name: nameOfFault(lane.clientId, fault.movementId, fault.faultId),
+                  name: text ?? nameOfFault(lane.clientId, fault.movementId, fault.faultId),
                 })),
                 trials: set.trials.map((trial) => ({
                   cueGivenId: trial.cueGivenId,
@@ -163,7 +163,7 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
                   faultTypeId: trial.faultTypeId,
                   cueId: trial.cueId,
                   movementId: trial.movementId,
-                  text: textOfCue(lane.clientId, trial.movementId, trial.cueId),
+                  text: trial.text ?? textOfCue(lane.clientId, trial.movementId, trial.cueId),
                   outcome: trial.outcome ?? null,
                   counts: trial.counts && trial.outcome !== undefined,
                 })),

@@ -7,6 +7,7 @@ import type { Load } from '../movement/load.ts';
 import type { Lever, Region, Side, View } from '../movement/terms.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
 import type { Actor, EndReason, PainKind } from './eventTypes.ts';
+import type { TypedState } from './typed.ts';
 
 /** A stretch of a set in which nothing was changed. */
 export interface SegmentState {
@@ -37,6 +38,8 @@ export interface SeenFaultState {
   readonly faultId: string;
   readonly faultTypeId: string;
   readonly movementId: string;
+  /** What it is, where the library doesn’t say it. */
+  readonly text?: string;
   readonly side?: Side;
   readonly times: number;
   readonly status: FaultStatus;
@@ -51,6 +54,8 @@ export interface CueTrialState {
   readonly faultTypeId: string;
   readonly cueId: string;
   readonly movementId: string;
+  /** What was said, where the library doesn’t say it. */
+  readonly text?: string;
   readonly givenAt: string;
   readonly outcome?: CueOutcome;
   /** No lever was changed between the cue and its outcome. */
@@ -170,6 +175,8 @@ export interface SessionState {
   /** The last of each client and movement. */
   readonly setUps: readonly SetUpState[];
   readonly proposals: readonly ProposalState[];
+  /** Faults and cues that the library lacks, in the order in which they came up. */
+  readonly typed: readonly TypedState[];
   /** Revisions that the session began without. */
   readonly brought: readonly string[];
   readonly notes: readonly { readonly at: string; readonly clientId: string | null; readonly text: string }[];

@@ -26,6 +26,7 @@ function nothingYet(): Mutable<SessionState> {
     decisions: [],
     setUps: [],
     proposals: [],
+    typed: [],
     brought: [],
     notes: [],
     lamport: 0,
@@ -64,7 +65,7 @@ export class StateDraft {
   }
 
   /** One of the state's own lists, to write into. */
-  ownList<K extends 'lanes' | 'pains' | 'decisions' | 'setUps' | 'proposals' | 'brought' | 'notes'>(
+  ownList<K extends 'lanes' | 'pains' | 'decisions' | 'setUps' | 'proposals' | 'typed' | 'brought' | 'notes'>(
     key: K,
   ): Mutable<SessionState>[K] {
     const { state } = this;

@@ -59,9 +59,15 @@ const PAYLOADS: Payloads = {
   'rep-counted': fc.record({ setId: anySet, segmentId: anySegment }),
   'view-changed': fc.record({ view: fc.constantFrom('front' as const, 'side' as const) }),
   looked: fc.tuple(anySet, fc.boolean(), anyFault).map(([setId, clean, fault]) => ({ setId, clean, gone: [fault] })),
-  'fault-seen': fc
-    .tuple(anySet, anyFault, anySide)
-    .map(([setId, faultId, side]) => ({ setId, faultId, faultTypeId: faultId.split('/')[1]!, ...maybe('side', side) })),
+  'fault-seen': fc.tuple(anySet, anyFault, anySide).map(([setId, faultId, side]) => ({
+    setId,
+    faultId,
+    faultTypeId: faultId.split('/')[1]!,
+    ...maybe('side', side),
+    // One of them is none of the library's.
+    ...(faultId.length % 2 === 0 && { text: faultId.split('/')[1]! }),
+  })),
+  'cue-typed': fc.nat(2).map((n) => ({ movementId: 'waxwing:middle', cueId: `waxwing:middle/typed-${n}`, text: `cue ${n}` })),
   'cue-given': fc
     .tuple(anySet, anyFault)
     .map(([setId, faultId]) => ({ setId, faultId, faultTypeId: faultId.split('/')[1]!, cueId: 'spread-the-floor' })),

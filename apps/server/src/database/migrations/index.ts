@@ -4,6 +4,7 @@ import { ClientsAndKit1764200000000 } from './1764200000000-ClientsAndKit.ts';
 import { StoredMeansStored1764300000000 } from './1764300000000-StoredMeansStored.ts';
 import { SegmentsOfSets1764400000000 } from './1764400000000-SegmentsOfSets.ts';
 import { LibraryNumbers1764500000000 } from './1764500000000-LibraryNumbers.ts';
+import { TypedOnFloor1764600000000 } from './1764600000000-TypedOnFloor.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -13,4 +14,5 @@ export const MIGRATIONS = [
   StoredMeansStored1764300000000,
   SegmentsOfSets1764400000000,
   LibraryNumbers1764500000000,
+  TypedOnFloor1764600000000,
 ];

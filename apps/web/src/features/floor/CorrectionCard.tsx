@@ -1,12 +1,13 @@
 import { lowerFirst, upperFirst, type CueOutcome, type View } from '@waxwing/core/movement';
 import type { Change, TriagedFault } from '@waxwing/core/coaching';
-import { lighterLoad, type BriefIndex, type CorrectionStep, type LaneSituation } from '@waxwing/core/session';
+import { lighterLoad, typedSlug, type BriefIndex, type CorrectionStep, type LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './laneTaps.ts';
+import { TypeIt } from './TypeIt.tsx';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
 import { workingSideOf } from './workingSide.ts';
@@ -68,7 +69,11 @@ export function CorrectionCard({ index, situation, correction, taps }: Correctio
             </div>
           </div>
         )}
-        {step === 'change' && <p className="heading mt-3 text-3xl leading-tight md:text-4xl">Enough said. Change something.</p>}
+        {step === 'change' && (
+          <p className="heading mt-3 text-3xl leading-tight md:text-4xl">
+            {cues.length === 0 && !isCueingSpent ? 'Nothing to say for it yet.' : 'Enough said. Change something.'}
+          </p>
+        )}
         <Changes index={index} situation={situation} correction={correction} taps={taps} isDue={step === 'change'} />
         {step === 'change' && (
           <div className="mt-3 flex flex-wrap gap-3">
@@ -80,6 +85,7 @@ export function CorrectionCard({ index, situation, correction, taps }: Correctio
                 Say it another way all the same
               </button>
             )}
+            <SaySomethingElse taps={taps} />
           </div>
         )}
       </div>
@@ -93,7 +99,8 @@ const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side
 function FirstFault({ index, situation, first }: { index: BriefIndex; situation: LaneSituation; first: TriagedFault }) {
   const { movement, lane } = situation;
   const { fault, side } = first;
-  if (!movement.document.figure) return null;
+  // Nobody knows how it looks.
+  if (!movement.document.figure || typedSlug(fault.faultId)) return null;
   const view = viewOf(fault, lane.view);
   return (
     <figure className="flex flex-col items-center justify-start md:mt-2">
@@ -158,7 +165,9 @@ function SaidCue({ correction, taps }: { correction: CorrectionStep; taps: LaneT
       </p>
       {said && (
         <p className="mt-2 text-lg" data-testid="cue-reason">
-          {upperFirst(said.reasons.join('; '))}.
+          {said.reasons[0]?.startsWith('no history') && typedSlug(said.cue.cueId)
+            ? 'Typed just now.'
+            : `${upperFirst(said.reasons.join('; '))}.`}
         </p>
       )}
       {said?.cue.explain && <p className="text-quiet">{said.cue.explain}</p>}
@@ -168,7 +177,22 @@ function SaidCue({ correction, taps }: { correction: CorrectionStep; taps: LaneT
           Say it another way
         </button>
       )}
+      <SaySomethingElse taps={taps} />
     </div>
+  );
+}
+
+/** A cue that the library doesn’t have. */
+export function SaySomethingElse({ taps }: { taps: LaneTaps }) {
+  return (
+    <TypeIt
+      text="Say something else"
+      label="What do you say?"
+      placeholder="what you call out"
+      most={60}
+      done="Said"
+      onTyped={taps.sayTyped}
+    />
   );
 }
 

@@ -1,7 +1,8 @@
 import { briefingCues, type Lexicon } from '@waxwing/core/movement';
-import type { LaneSituation } from '@waxwing/core/session';
+import { typedSlug, type LaneSituation } from '@waxwing/core/session';
 import { Check } from 'lucide-react';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
+import { SaySomethingElse } from './CorrectionCard.tsx';
 import type { LaneTaps } from './laneTaps.ts';
 import { workingSideOf } from './workingSide.ts';
 
@@ -14,7 +15,10 @@ interface CuesAtRestProps {
 /** While nothing is wrong: two cues to brief with, large, what a good one looks like from here, and a way to say that it does. */
 export function CuesAtRest({ lexicon, situation, taps }: CuesAtRestProps) {
   const { movement, set, isWorking, lane } = situation;
-  const cues = briefingCues(movement);
+  const typed = movement.cues.findLast(({ cueId }) => typedSlug(cueId) !== undefined);
+  const briefing = briefingCues(movement);
+  // What just came to mind is what one is about to say.
+  const cues = typed ? [typed, ...briefing.filter((cue) => cue !== typed).slice(0, 1)] : briefing;
   const lastLook = set?.looks.at(-1);
   return (
     <section aria-label="Cues" className="bg-panel flex flex-1 items-center gap-5 rounded-2xl px-5 py-4 md:px-8">
@@ -25,6 +29,7 @@ export function CuesAtRest({ lexicon, situation, taps }: CuesAtRestProps) {
             {cue.explain && <span className="text-quiet mt-1 block text-lg">{cue.explain}</span>}
           </p>
         ))}
+        <SaySomethingElse taps={taps} />
         {isWorking && (
           <div className="mt-3 flex flex-wrap items-center gap-4">
             <button type="button" className="btn btn-success min-h-16 px-8 text-xl" onClick={taps.looksGood}>

@@ -6,6 +6,7 @@ import { memo } from 'react';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import type { LaneTaps } from './laneTaps.ts';
+import { TypeIt } from './TypeIt.tsx';
 import { workingSideOf } from './workingSide.ts';
 
 const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side', rear: 'behind' };
@@ -60,6 +61,15 @@ export function FaultTiles({ lexicon, situation, taps, onView, onKeys }: FaultTi
           />
         ))}
       </ul>
+      <TypeIt
+        text="Another fault"
+        label="What do you see?"
+        placeholder="what you see"
+        most={40}
+        done="There"
+        className="mt-2 w-full"
+        onTyped={taps.seeTyped}
+      />
     </aside>
   );
 }
@@ -91,10 +101,10 @@ const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingS
     >
       <button
         type="button"
-        className="grid min-h-16 min-w-0 flex-1 cursor-pointer grid-cols-[auto_1fr] items-center gap-x-2 py-1 pr-1.5 pl-1 text-left"
+        className="flex min-h-16 min-w-0 flex-1 cursor-pointer items-center gap-x-2 py-1 pr-1.5 pl-1 text-left"
         onClick={() => onSee(fault.faultId)}
       >
-        <span className="bg-base-200 row-span-2 flex h-15 w-15 items-end justify-center overflow-hidden rounded-xl p-0.5 empty:hidden">
+        <span className="bg-base-200 flex h-15 w-15 shrink-0 items-end justify-center overflow-hidden rounded-xl p-0.5 empty:hidden">
           <FaultStill
             document={document}
             lexicon={lexicon}
@@ -105,20 +115,22 @@ const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingS
             {...(seen?.side && { side: seen.side })}
           />
         </span>
-        <span className="flex items-baseline gap-2 self-end text-lg leading-tight font-bold">
-          {digit < 10 && (
-            <span aria-hidden="true" className="figures hidden text-sm font-normal opacity-70 md:inline">
-              {digit}
-            </span>
-          )}
-          {fault.name}
-        </span>
-        <span className="mt-0.5 block self-start text-sm">
-          <SeverityDrop severity={fault.severity} onDark={isOpen} /> {fault.severity}
-          {isOpen && ` · there${seen.side ? `, ${seen.side}` : ''}`}
-          {(seen?.status === 'fixed' || seen?.status === 'gone') && ' · gone in this set'}
-          {!seen && rate.shown > 0 && ` · ${rate.shown} of ${rate.looked}`}
-          {!inView && ` · ${fault.views.map((view) => VIEW_WORDS[view]).join(' or ')} only`}
+        <span className="min-w-0 flex-1 pl-1">
+          <span className="flex items-baseline gap-2 text-lg leading-tight font-bold">
+            {digit < 10 && (
+              <span aria-hidden="true" className="figures hidden text-sm font-normal opacity-70 md:inline">
+                {digit}
+              </span>
+            )}
+            {fault.name}
+          </span>
+          <span className="mt-0.5 block text-sm">
+            <SeverityDrop severity={fault.severity} onDark={isOpen} /> {fault.severity}
+            {isOpen && ` · there${seen.side ? `, ${seen.side}` : ''}`}
+            {(seen?.status === 'fixed' || seen?.status === 'gone') && ' · gone in this set'}
+            {!seen && rate.shown > 0 && ` · ${rate.shown} of ${rate.looked}`}
+            {!inView && ` · ${fault.views.map((view) => VIEW_WORDS[view]).join(' or ')} only`}
+          </span>
         </span>
       </button>
       {fault.oneSided &&

@@ -21,7 +21,7 @@ interface FinishPanelProps {
 /** What comes next time, movement by movement, already filled in; the trainer's words stand. */
 export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelProps) {
   const { outbox } = useSignedIn();
-  const proposals = state.lanes.flatMap((lane) => decisionsDue(index, lane).map((decision) => ({ lane, decision })));
+  const proposals = state.lanes.flatMap((lane) => decisionsDue(index, state, lane).map((decision) => ({ lane, decision })));
   const [own, setOwn] = useState<Readonly<Record<string, Partial<DecidedNext>>>>({});
   const [choosesLoad, setChoosesLoad] = useState<string | null>(null);
   const [note, setNote] = useState('');

@@ -20,7 +20,9 @@ import {
   reportPain,
   sayAnotherCue,
   sayBestCue,
+  sayTypedCue,
   seeFault,
+  seeTypedFault,
   startItem,
   swapFor,
   switchSide,
@@ -35,6 +37,10 @@ export interface LaneTaps {
   readonly begin: () => void;
   readonly otherSide: () => void;
   readonly see: (faultId: string, side?: Side) => void;
+  /** A fault that the library lacks. */
+  readonly seeTyped: (text: string) => void;
+  /** A cue that just came to mind. */
+  readonly sayTyped: (text: string) => void;
   readonly looksGood: () => void;
   /** After a cue that didn't do it, the next one comes up by itself. */
   readonly outcome: (outcome: CueOutcome) => void;
@@ -72,6 +78,8 @@ export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
     begin: () => act(beginSet),
     otherSide: () => act(switchSide),
     see: (faultId, side) => act((context) => seeFault(context, faultId, side), sayBestCue),
+    seeTyped: (text) => act((context) => seeTypedFault(context, text)),
+    sayTyped: (text) => act((context) => sayTypedCue(context, text)),
     looksGood: () => act((context) => (context.situation.isWorking ? lookClean(context) : [])),
     outcome: (outcome) => act((context) => noteOutcome(context, outcome), outcome === 'fixed' ? () => [] : sayBestCue),
     outcomeInRest: (outcome) => act((context) => noteOutcome(context, outcome)),

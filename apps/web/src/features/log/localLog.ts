@@ -1,4 +1,4 @@
-import { foldSession, indexBrief, projectLog } from '@waxwing/core/session';
+import { foldSession, indexBrief, movementsOf, projectLog } from '@waxwing/core/session';
 import type { SessionAnswer } from '@waxwing/core/api';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 
@@ -18,7 +18,7 @@ export async function localLog(trainerId: string, sessionId: string): Promise<Se
     endedAt: state.endedAt,
     clients: brief.clients.map(({ clientId, name }) => ({ clientId, name })),
     movementNames: [],
-    log: projectLog(state, (clientId, movementId) => index.movement(clientId, movementId)),
+    log: projectLog(state, movementsOf(index, state)),
     names: Object.fromEntries(brief.revisions.map(({ document }) => [document.id, document.name])),
   };
 }

@@ -3,9 +3,8 @@ import {
   FAULTS_MOST,
   PHASES_OF_RHYTHM,
   faultIdOf,
-  freeSlug,
+  newFaultType,
   phaseOfCue,
-  slugOf,
   typesOfCue,
   cueKey,
   withNewFault,
@@ -107,7 +106,12 @@ export function ChangingStrip({ document, pictured, editor, evidence, problems }
                 most={40}
                 find={(typed) => (typed === '' ? [] : wordsFound(lexicon.faultTypes.values(), typed, new Set()))}
                 onTake={(id) => addFault(phase, lexicon.faultTypes.get(id)!)}
-                onNew={(name) => addFault(phase, newType(name))}
+                onNew={(name) =>
+                  addFault(
+                    phase,
+                    newFaultType(name, (id) => lexicon.faultTypes.has(id)),
+                  )
+                }
                 newText={(name) => `a new kind of fault: “${name}”`}
                 problemOf={(name) => (name.length < 2 ? 'Two letters at least.' : null)}
               />
@@ -138,11 +142,6 @@ export function ChangingStrip({ document, pictured, editor, evidence, problems }
       .filter(({ document: other }) => isAlike(other))
       .map(of)
       .find((seen) => seen !== undefined);
-  }
-
-  function newType(name: string): FaultType {
-    const id = freeSlug(slugOf(name, 'fault'), (slug) => lexicon.faultTypes.has(slug));
-    return { id, name, region: 'trunk', causes: [] };
   }
 }
 
