@@ -22,6 +22,8 @@ interface CorrectionCardProps {
 /** What to put right first and why; what to say; what it did; what to change when saying doesn't help. */
 export function CorrectionCard({ index, situation, correction, taps }: CorrectionCardProps) {
   const { triage, waitingFor, isCueingSpent, isChanged, cues } = correction;
+  // How what was typed looks nobody knows.
+  const hasPicture = situation.movement.document.figure && !typedSlug(triage.first.fault.faultId);
   const isSpent = isCueingSpent || cues.length === 0;
   const step = triage.endSet ? 'end' : waitingFor ? 'said' : isSpent && !isChanged ? 'change' : 'look-again';
   // Seen again after a change: the next change comes up. Not said yet: the cue does.
@@ -32,13 +34,11 @@ export function CorrectionCard({ index, situation, correction, taps }: Correctio
       className={clsx(
         'bg-panel grid flex-1 grid-rows-[auto_1fr] gap-x-5 rounded-2xl px-5 py-3 md:px-6',
         // The figure beside the words on a phone, on the left under them where there is room.
-        situation.movement.document.figure
-          ? 'grid-cols-[minmax(0,1fr)_5.5rem] md:grid-cols-[13rem_minmax(0,1fr)]'
-          : 'grid-cols-[minmax(0,1fr)]',
+        hasPicture ? 'grid-cols-[minmax(0,1fr)_5.5rem] md:grid-cols-[13rem_minmax(0,1fr)]' : 'grid-cols-[minmax(0,1fr)]',
       )}
     >
       <WhatFirst correction={correction} />
-      <FirstFault index={index} situation={situation} first={triage.first} />
+      {hasPicture && <FirstFault index={index} situation={situation} first={triage.first} />}
       <div className="col-span-full flex min-w-0 flex-col md:col-span-1">
         {step === 'end' && (
           <div className="mt-3">
@@ -99,8 +99,6 @@ const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side
 function FirstFault({ index, situation, first }: { index: BriefIndex; situation: LaneSituation; first: TriagedFault }) {
   const { movement, lane } = situation;
   const { fault, side } = first;
-  // Nobody knows how it looks.
-  if (!movement.document.figure || typedSlug(fault.faultId)) return null;
   const view = viewOf(fault, lane.view);
   return (
     <figure className="flex flex-col items-center justify-start md:mt-2">

@@ -115,7 +115,7 @@ const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingS
             {...(seen?.side && { side: seen.side })}
           />
         </span>
-        <span className="min-w-0 flex-1 pl-1">
+        <span className="min-w-0 flex-1">
           <span className="flex items-baseline gap-2 text-lg leading-tight font-bold">
             {digit < 10 && (
               <span aria-hidden="true" className="figures hidden text-sm font-normal opacity-70 md:inline">
