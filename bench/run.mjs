@@ -19,6 +19,7 @@ import { readSoundLibrary } from '../scripts/readLibrary.mjs';
 import { longHour } from './hour.mjs';
 import { Hour } from './longHour.mjs';
 import { playback } from './playback.mjs';
+import { saving } from './saving.mjs';
 import { serverReads } from './server.mjs';
 
 const library = readSoundLibrary();
@@ -307,7 +308,34 @@ row(
   2,
 );
 
+// Posing by hand: a landmark is pulled two centimetres at a time, there and back, and the body drawn each time.
+const pulls = library.movements.flatMap((document) => {
+  const source = figure.figureSourceOf(document);
+  const phase = source && Object.keys(source.figure.keys).at(-1);
+  return phase ? figure.HANDLES.map(({ landmark }) => ({ source, phase, landmark })) : [];
+});
+const stills = new Map();
+const pulled = [];
+for (let i = 0; i < 400; i += 1) {
+  const { source, phase, landmark } = pulls[(i * 97) % pulls.length];
+  const grip = new figure.Grip(source, lexicon, figure.AVERAGE_BUILD, phase);
+  const rep = stills.get(source) ?? figure.solveStills(source, lexicon, figure.AVERAGE_BUILD).rep;
+  stills.set(source, rep);
+  const [x, y] = grip.at(landmark, -90);
+  for (const cm of [2, 4, 2, 0]) {
+    const from = performance.now();
+    const { posture } = grip.pull(landmark, -90, [x, y + cm / 100]);
+    for (const { outline } of figure.draw(rep, posture, -90)) figure.pathOf(outline);
+    pulled.push(performance.now() - from);
+  }
+}
+row(
+  'pulling a figure by a landmark, solved and drawn',
+  pulled.sort((a, b) => a - b),
+  20,
+);
+
 // `npm run bench -- NAME` leaves the other parts out.
-const parts = { hour: () => longHour(row), playback: () => playback(row), reads: serverReads };
+const parts = { saving: () => saving(row), hour: () => longHour(row), playback: () => playback(row), reads: serverReads };
 const [, , only] = process.argv;
 for (const [name, part] of Object.entries(parts)) if (!only || only === name) await part();

@@ -7,6 +7,11 @@ const SQUAT = 'library/waxwing:goblet-squat';
 const bar = (page: Page) => page.getByRole('region', { name: 'What you changed' });
 const changed = (page: Page) => bar(page).locator('li');
 const save = (page: Page) => bar(page).getByRole('button', { name: 'Save' }).click();
+/** Saves, and sees that it is. */
+async function saved(page: Page): Promise<void> {
+  await save(page);
+  await expect(bar(page)).toHaveCount(0);
+}
 
 /** Types in place of what stands there. */
 async function retype(page: Page, text: string): Promise<void> {
@@ -70,7 +75,7 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
 
   await test.step('saved, told, restored', async () => {
     expect(await seriousProblems(page)).toEqual([]);
-    await save(page);
+    await saved(page);
     await page.getByRole('link', { name: 'what changed' }).click();
     const newest = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: /as it is now/ }) });
     await expect(newest).toContainText('Cue “Keep the cup at your lips”, phase: lower → finish');
@@ -148,6 +153,23 @@ test('a new movement one step harder is written, found, started with and coached
     await page.getByRole('button', { name: 'Save it and go on' }).click();
   });
 
+  await test.step('posed by dragging and by keyboard: what touches stays, and the pose is told in joints', async () => {
+    const pose = page.getByRole('region', { name: 'Pose' });
+    const pelvis = pose.getByRole('button', { name: 'Pull the pelvis' });
+    const at = (await pelvis.boundingBox())!;
+    await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2 - 20, { steps: 8 });
+    await page.mouse.up();
+    await expect(bar(page)).toContainText(/Pose at turn, knee flexion: 116° → \d+°/);
+    await pose.getByRole('button', { name: 'Pull the head' }).focus();
+    await page.keyboard.press('ArrowDown');
+    await expect(pose.getByRole('status')).not.toContainText('can’t be reached');
+    await pose.getByRole('slider', { name: 'hip abduction' }).focus();
+    for (let deg = 24; deg < 30; deg += 1) await page.keyboard.press('ArrowRight');
+    await expect(bar(page)).toContainText(/Pose at turn, hip abduction: 24° → \d+°/);
+  });
+
   await test.step('a fault of a new kind, with what to do about it', async () => {
     await page.getByRole('button', { name: 'a fault in turn' }).click();
     await page.keyboard.type('Plank tips');
@@ -212,7 +234,10 @@ test('a movement with nothing but its first cue is on every page; put away it is
   await page.getByRole('button', { name: 'Save it and go on' }).click();
   await page.getByText(/things to look at next/).click();
   await expect(bar(page)).toContainText('say how it is set up');
-  await bar(page).getByRole('button', { name: 'Done' }).click();
+  const pose = page.getByRole('region', { name: 'Pose' });
+  await pose.getByRole('button', { name: 'standing, feet hip-wide', exact: true }).click();
+  await pose.getByRole('button', { name: 'Pull the head' }).waitFor();
+  await bar(page).getByRole('button', { name: 'Give it up' }).click();
   await expect(page.getByRole('region', { name: 'Rep strip' })).toContainText('Haul the net to your belt');
   await page.goto(`${server.address}/health`);
   await expect(page.getByText('say what goes wrong: 0 of 2 faults so far')).toBeVisible();
@@ -244,8 +269,7 @@ test('a movement with nothing but its first cue is on every page; put away it is
   await page.getByRole('link', { name: 'Goblet squat', exact: true }).click();
   await page.getByRole('button', { name: 'Change it' }).click();
   await page.getByRole('button', { name: 'Bring it back' }).click();
-  await save(page);
-  await expect(page.getByRole('region', { name: 'Rep strip' })).toBeVisible();
+  await saved(page);
   await page.getByRole('link', { name: 'what changed' }).click();
   await expect(page.getByText('Brought back')).toBeVisible();
 });

@@ -295,7 +295,7 @@ describe('a movement that is changed', () => {
     const refused = await change([stepped, withRope]).expect(400);
     expect((refused.body as ApiError).problems!.map(({ path: at }) => at)).toEqual(['movements[1].document.cues[0].shared']);
     expect((await history())[0]).toEqual(now);
-    await change([withRope, stepped], { cues: [{ ...rope, text: 'Sit down all the way to the rope slowly' }] }).expect(400);
+    await change([withRope, stepped], { cues: [{ ...rope, for: ['no-such'] }] }).expect(400);
     await change([withRope, withRope], { cues: [rope] }).expect(400);
 
     const saved = (await change([withRope, stepped], { cues: [rope] }).expect(200)).body as MovementRevision[];

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { aliasProblems, changeErrors, sharedCueErrors } from '@waxwing/core/ladder';
+import { aliasProblems, changeErrors, sharedCueErrors, type Documents } from '@waxwing/core/ladder';
 import {
   lexiconOf,
   renamesOf,
@@ -94,16 +94,20 @@ function changeProblems(
   documents: readonly MovementDocument[],
   vocabulary: Vocabulary,
   words: WordsSave | undefined,
-  existing: StudioLibrary,
+  before: ReadonlyMap<string, MovementRevision>,
 ): Problem[] {
   const lexicon = lexiconOf(vocabulary);
   const at = documents.map(({ id }) => id);
   const twice = at.findIndex((id, i) => at.indexOf(id) !== i);
   if (twice >= 0) return [{ path: `movements[${twice}].document.id`, message: 'stands in this change twice' }];
-  const others = existing.revisions.map((revision) => revision.document);
-  const after = [...others.filter(({ id }) => !at.includes(id)), ...documents];
+  const others: Documents = { has: (id) => before.has(id), get: (id) => before.get(id)?.document };
+  const aliases = words?.after.aliases ?? [];
+  const after = () => [
+    ...[...before.values()].flatMap(({ document }) => (at.includes(document.id) ? [] : [document])),
+    ...documents,
+  ];
   return [
-    ...aliasProblems({ aliases: words?.after.aliases ?? [] }, lexicon, after).map(({ path, message }) => ({
+    ...(aliases.length === 0 ? [] : aliasProblems({ aliases }, lexicon, after())).map(({ path, message }) => ({
       path: path.replace('vocabulary', 'words.after'),
       message,
     })),
@@ -147,6 +151,15 @@ export class Library {
   private readonly bodies = new WeakMap<CurrentLibrary, Promise<LibraryBody>>();
 
   private readonly renamesIn = new WeakMap<Vocabulary, Renames>();
+
+  private readonly idsOf = new WeakMap<StudioLibrary, ReadonlyMap<string, MovementRevision>>();
+
+  /** Its movements by id, looked up once for each state of it. */
+  private byId(library: StudioLibrary): ReadonlyMap<string, MovementRevision> {
+    const known = this.idsOf.get(library) ?? new Map(library.revisions.map((revision) => [revision.document.id, revision]));
+    this.idsOf.set(library, known);
+    return known;
+  }
 
   /** The library as it stands; the same object until it is changed. */
   async current(studioId: string): Promise<CurrentLibrary> {
@@ -277,9 +290,8 @@ export class Library {
   async saveChange(actor: SignedIn, change: LibraryChange): Promise<MovementRevision[]> {
     for (let tries = 0; tries < SAVE_TRIES; tries += 1) {
       if (await this.trySaving(actor, change)) {
-        const { revisions } = await this.current(actor.studioId);
-        const saved = new Set(change.movements.map(({ document }) => document.id));
-        return revisions.filter(({ document }) => saved.has(document.id));
+        const saved = this.byId(await this.current(actor.studioId));
+        return change.movements.flatMap(({ document }) => saved.get(document.id) ?? []);
       }
     }
     throw changedMeanwhile();
@@ -288,7 +300,7 @@ export class Library {
   /** False when the library was changed while this was looked at: what was found out then says nothing now. */
   private async trySaving({ studioId, trainerId }: SignedIn, { movements, words }: LibraryChange): Promise<boolean> {
     const existing = await this.current(studioId);
-    const before = new Map(existing.revisions.map((revision) => [revision.document.id, revision]));
+    const before = this.byId(existing);
     for (const { baseRevisionId, document } of movements) {
       const known = before.get(document.id);
       if (!known && baseRevisionId) throw noMovement();
@@ -297,7 +309,7 @@ export class Library {
     if (words && !areStillAsBefore(words, existing.vocabulary)) throw changedMeanwhile();
     const documents = movements.map(({ document }) => document);
     const vocabulary = words ? withWords(existing.vocabulary, words) : existing.vocabulary;
-    const problems = changeProblems(documents, vocabulary, words, existing);
+    const problems = changeProblems(documents, vocabulary, words, before);
     if (problems.length > 0) throw notSaved(problems);
     return this.transactions.run(async (manager) => {
       if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) return false;

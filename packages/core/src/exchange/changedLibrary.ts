@@ -24,9 +24,25 @@ export function changedLibrary(known: StudioLibrary | null, answer: LibraryAnswe
   const before = answer.isWhole ? null : known;
   if (before && answer.version === before.version) return before;
   const vocabulary = answer.vocabulary ?? before?.vocabulary ?? {};
+  const replaced = before && !answer.vocabulary && inPlace(before.revisions, answer.revisions);
+  if (replaced) return { version: answer.version, vocabulary, revisions: replaced };
   const revisions = new Map((before?.revisions ?? []).map((revision) => [revision.document.id, revision]));
   for (const revision of answer.revisions) revisions.set(revision.document.id, revision);
   // What was renamed isn't there any more under its old id.
   for (const { of, id } of vocabulary.aliases ?? []) if (of === 'movement') revisions.delete(id);
   return { version: answer.version, vocabulary, revisions: inLibraryOrder(revisions.values(), vocabulary) };
+}
+
+/** What was changed where it stood before; nothing where something is new, or stands elsewhere now. */
+function inPlace(before: readonly MovementRevision[], changed: readonly MovementRevision[]): readonly MovementRevision[] | null {
+  const byId = new Map(changed.map((revision) => [revision.document.id, revision]));
+  let found = 0;
+  const revisions = before.map((revision) => {
+    const now = byId.get(revision.document.id);
+    if (!now) return revision;
+    const staysPut = now.document.name === revision.document.name && now.document.family === revision.document.family;
+    found += staysPut ? 1 : 0;
+    return now;
+  });
+  return found === byId.size ? revisions : null;
 }

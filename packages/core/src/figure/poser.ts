@@ -7,7 +7,7 @@ import { handRules, heldMasses } from './hands.ts';
 import type { Posture } from './joints.ts';
 import { LANDMARKS, bodyPoint, whereIs, type Landmark } from './landmarks.ts';
 import type { FigureSource, Spells } from './phasePlan.ts';
-import { solveByStages, type Rule, type Task } from './solve.ts';
+import { solveByStages, solvePose, type Rule, type Task } from './solve.ts';
 import { AXES, type Vec3 } from './vector.ts';
 
 /** A thing of the room that the figure touches: where its plane is, and round which point. */
@@ -111,8 +111,10 @@ export class Poser {
     readonly start?: Posture;
     readonly extra?: readonly Rule[];
     readonly isFaulty?: boolean;
+    /** Near enough to be reached at one go, or not at all. */
+    readonly isAtOnce?: boolean;
   }): Posture {
-    const { phase, contacts, spells, hands, targets, weights, extra: always = [], isFaulty = false } = input;
+    const { phase, contacts, spells, hands, targets, weights, extra: always = [], isFaulty = false, isAtOnce = false } = input;
     const attempt = (near: Posture, extra: readonly Rule[]) => {
       const task: Task = {
         body: this.body,
@@ -121,6 +123,7 @@ export class Poser {
         weights,
         held: this.held,
         start: near,
+        ...(isAtOnce && { mostSteps: STEPS_AT_ONCE }),
         rules: [
           ...this.contactRules(contacts, spells),
           ...handRules(this.body, hands, this.source.figure.hold),
@@ -129,7 +132,7 @@ export class Poser {
           ...extra,
         ],
       };
-      const answer = solveByStages(task);
+      const answer = (isAtOnce ? solvePose : solveByStages)(task);
       if (!answer.ok) throw new Stop({ ...answer.error, phase });
       return answer.posture;
     };
@@ -192,6 +195,9 @@ export class Poser {
     }
   }
 }
+
+/** What is near is there in fewer. */
+const STEPS_AT_ONCE = 24;
 
 const ABOVE_THE_FLOOR: readonly Landmark[] = LANDMARKS.filter((name) =>
   /^(heel|ball|toe|kneecap|elbowTip|palmHeel|knuckles|seat|tail|skull|nose|belly|back)(\.|$)/.test(name),

@@ -30,6 +30,8 @@ export interface Task {
   readonly held?: readonly HeldMass[];
   /** Where to begin; the targets when not given. */
   readonly start?: Posture;
+  /** After so many steps it is given up. */
+  readonly mostSteps?: number;
 }
 
 /** A pose that can't be taken: which contact or balance is missed, and by how much. */
@@ -150,7 +152,7 @@ class Run {
   }
 
   solve(): Solved {
-    for (let step = 0; step < MOST_STEPS; step += 1) {
+    for (let step = 0; step < (this.task.mostSteps ?? MOST_STEPS); step += 1) {
       this.measure();
       this.adaptCaution();
       const moved = this.advance();

@@ -4,6 +4,7 @@ export { type Purpose, fallbacks } from './fallback.ts';
 export { type Ladder, type LadderPath, type Step, ladderOf, nearest, pathTo, reach, rungs } from './ladder.ts';
 export { ladderText } from './ladderText.ts';
 export {
+  type Documents,
   type LibraryProblem,
   type MovementProblem,
   aliasProblems,

@@ -6,6 +6,7 @@ import { lexiconOf } from '../movement/library.ts';
 import { changeErrors, libraryProblems } from './libraryCheck.ts';
 
 const [EASY, MIDDLE, LOADED] = smallMovements() as [MovementDocument, MovementDocument, MovementDocument];
+const SMALL = new Map(smallMovements().map((document) => [document.id, document]));
 const STEP = { to: 'waxwing:loaded', levers: ['load' as const], shownFirst: { sets: 2, reps: 12, reserve: 2 } };
 
 /** What is said of the small library with something of its middle movement, or of the vocabulary, changed: what wasn't said before. */
@@ -209,10 +210,7 @@ describe('hints', () => {
 
 describe('a movement as it would be', () => {
   const errors = (part: Partial<MovementDocument>) =>
-    changeErrors([{ ...MIDDLE, ...part }], smallMovements(), lexiconOf(SMALL_VOCABULARY)).map(({ path, message }) => [
-      path,
-      message,
-    ]);
+    changeErrors([{ ...MIDDLE, ...part }], SMALL, lexiconOf(SMALL_VOCABULARY)).map(({ path, message }) => [path, message]);
 
   test('as it is, nothing breaks; what could be better doesn’t hold up saving', () => {
     expect(errors({})).toEqual([]);

@@ -1,6 +1,6 @@
 import { cautionProblems, cautionProblemsOf, limitsSaid } from './cautionCheck.ts';
 import { depthHints } from './depthCheck.ts';
-import { findLoop, ladderOf, pathTo, type Ladder } from './ladder.ts';
+import { findLoop, ladderOf, type Ladder } from './ladder.ts';
 import { findCycle } from '../movement/cycle.ts';
 import { renamesOf } from '../movement/aliases.ts';
 import { CUE_MAX_WORDS, isCallable } from '../movement/cueText.ts';
@@ -85,7 +85,7 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
   return problems;
 }
 
-function checkMovement(document: MovementDocument, lexicon: Lexicon, ids: ReadonlySet<string>, report: Report): void {
+function checkMovement(document: MovementDocument, lexicon: Lexicon, ids: Pick<Documents, 'has'>, report: Report): void {
   checkReferences(document, lexicon, ids, report);
   checkCues(document, lexicon, report);
   checkFaults(document, lexicon, ids, report);
@@ -119,13 +119,16 @@ export type MovementProblem = LibraryProblem & { readonly movementId: string };
  */
 export function changeErrors(
   changed: readonly MovementDocument[],
-  others: readonly MovementDocument[],
+  others: Documents,
   lexicon: Lexicon,
 ): readonly MovementProblem[] {
-  const documents = withChanged(changed, others);
-  const ids = new Set(documents.map(({ id }) => id));
-  const ladder = ladderOf(documents);
-  return changed.flatMap((document) => problemsIn(document, ids, ladder, lexicon).filter(({ severity }) => severity === 'error'));
+  const made = new Map(changed.map((document) => [document.id, document]));
+  // Thousands of others aren’t copied for one that is changed.
+  const documents: Documents = {
+    has: (id) => made.has(id) || others.has(id),
+    get: (id) => made.get(id) ?? others.get(id),
+  };
+  return changed.flatMap((document) => problemsIn(document, documents, lexicon).filter(({ severity }) => severity === 'error'));
 }
 
 /** Everything that somebody who is changing a movement may want to know, in the order of the checks; errors can't be saved. */
@@ -138,13 +141,18 @@ export function problemsOfChanged(
   const documents = withChanged([document, ...neighbours], others);
   const byId = new Map(documents.map((each) => [each.id, each]));
   const ladder = ladderOf(documents);
+  const lonely: MovementProblem[] = [];
+  reportLoneliness(document, ladder, (severity, path, message) =>
+    lonely.push({ severity, movementId: document.id, path, message }),
+  );
   const hints = [
     ...cautionProblemsOf(document, { byId, saidOn: limitsSaid(documents) }, lexicon),
     ...stepProblemsOf(document, byId, ladder),
     ...sameNames(document, documents),
   ];
   return [
-    ...problemsIn(document, new Set(byId.keys()), ladder, lexicon),
+    ...problemsIn(document, byId, lexicon),
+    ...lonely,
     ...hints.map((hint): MovementProblem => ({ severity: 'hint', ...hint })),
   ];
 }
@@ -154,13 +162,15 @@ function withChanged(changed: readonly MovementDocument[], others: readonly Move
   return [...others.filter(({ id }) => !changedIds.has(id)), ...changed];
 }
 
-function problemsIn(document: MovementDocument, ids: ReadonlySet<string>, ladder: Ladder, lexicon: Lexicon): MovementProblem[] {
+/** Movements by id. */
+export type Documents = Pick<ReadonlyMap<string, MovementDocument>, 'has' | 'get'>;
+
+function problemsIn(document: MovementDocument, byId: Documents, lexicon: Lexicon): MovementProblem[] {
   const problems: MovementProblem[] = [];
   const report: Report = (severity, path, message) => problems.push({ severity, movementId: document.id, path, message });
-  checkMovement(document, lexicon, ids, report);
-  reportLoneliness(document, ladder, report);
+  checkMovement(document, lexicon, byId, report);
   document.harder.forEach(({ to }, i) => {
-    const way = to === document.id ? [to] : wayBack(ladder, to, document.id);
+    const way = to === document.id ? [to] : wayBack(byId, to, document.id);
     if (!way) return;
     report('error', `harder[${i}].to`, `harder steps would go round in a loop: ${[document.id, ...way].join(' → ')}`);
   });
@@ -189,10 +199,18 @@ function sameNames(document: MovementDocument, documents: readonly MovementDocum
   );
 }
 
-/** The movements from one to another by harder steps, both in it. */
-function wayBack(ladder: Ladder, from: string, to: string): string[] | null {
-  const way = pathTo(ladder, to, [from], () => true);
-  return way && [from, ...way.steps.map((step) => step.to)];
+/** The movements from one to another by harder steps, both in it; by the fewest. What isn’t on the way up from there isn’t looked at. */
+function wayBack(byId: Documents, from: string, to: string): string[] | null {
+  const cameFrom = new Map<string, string | null>([[from, null]]);
+  for (const id of cameFrom.keys()) {
+    if (id === to) {
+      const way: string[] = [];
+      for (let at: string | null = id; at !== null; at = cameFrom.get(at) ?? null) way.unshift(at);
+      return way;
+    }
+    for (const step of byId.get(id)?.harder ?? []) if (!cameFrom.has(step.to)) cameFrom.set(step.to, id);
+  }
+  return null;
 }
 
 /** What shared cues name that isn’t there. */
@@ -210,6 +228,8 @@ export function aliasProblems(
   lexicon: Lexicon,
   documents: readonly MovementDocument[],
 ): readonly { readonly path: string; readonly message: string }[] {
+  // Most changes rename nothing, and a library is long.
+  if (!vocabulary.aliases?.length) return [];
   const renames = renamesOf(vocabulary.aliases);
   const ownCues = documents.flatMap(({ id, cues }) => cues.flatMap((cue) => (cue.id ? [`${id}/${cue.id}`] : [])));
   const faults = documents.flatMap(({ id, faults: own }) => own.map((fault) => `${id}/${fault.id}`));
@@ -274,7 +294,7 @@ function tooLong(text: string): string {
   return `“${text}” is too long to call: ${CUE_MAX_WORDS} words at most`;
 }
 
-function checkReferences(document: MovementDocument, lexicon: Lexicon, ids: ReadonlySet<string>, report: Report): void {
+function checkReferences(document: MovementDocument, lexicon: Lexicon, ids: Pick<Documents, 'has'>, report: Report): void {
   if (!lexicon.families.has(document.family)) report('error', 'family', `no family ${document.family}`);
   document.muscles.forEach((share, i) => {
     if (!lexicon.muscles.has(share.muscle)) report('error', `muscles[${i}].muscle`, `no muscle ${share.muscle}`);
@@ -343,7 +363,7 @@ function checkCues(document: MovementDocument, lexicon: Lexicon, report: Report)
   });
 }
 
-function checkFaults(document: MovementDocument, lexicon: Lexicon, ids: ReadonlySet<string>, report: Report): void {
+function checkFaults(document: MovementDocument, lexicon: Lexicon, ids: Pick<Documents, 'has'>, report: Report): void {
   const cueSlugs = new Set(document.cues.map((cue) => cue.shared ?? cue.id));
   const slugs = new Set<string>();
   document.faults.forEach((fault, i) => {

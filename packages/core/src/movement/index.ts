@@ -40,7 +40,7 @@ export { amountText, doseText, tempoText, unitText } from './doseText.ts';
 export { facetsFrom, matchesFacets } from './facets.ts';
 export { feltIn } from './feeling.ts';
 export type { FeelingKind } from './feelingEntry.ts';
-export type { BasePose } from './figureDocument.ts';
+export type { BasePose, FigureDocument } from './figureDocument.ts';
 export { type Lexicon, type MovementRevision, lexiconOf, mergeVocabulary } from './library.ts';
 export type { LibraryChange, WordsSave } from './libraryChange.ts';
 export { likeFaultTexts, nearlySame, repeatedSentences, textsWith, wordsOf } from './likeTexts.ts';
@@ -83,6 +83,8 @@ export {
   type CorrectionKind,
   type CueKind,
   FAULTS_MOST,
+  HELD_THINGS,
+  type HeldThing,
   IMPACTS,
   LATERALITIES,
   LEVERS,

@@ -10,6 +10,7 @@ import {
   type Rep,
 } from '@waxwing/core/figure';
 import clsx from 'clsx';
+import type { ReactNode } from 'react';
 
 /** One body in a picture. A faint one is what the other should look like. */
 export interface Layer {
@@ -30,13 +31,16 @@ interface FigureSvgProps {
   readonly className?: string;
   /** Drawn at half the size: its lettering is larger for it. */
   readonly isSmall?: boolean;
+  /** What is laid over it, in centimetres: x to the right, y down from the floor. */
+  readonly children?: ReactNode;
 }
 
 const MARGIN_M = 0.06;
 const CM = 100;
 
 /** The figure as SVG: tones are the theme's, lengths in centimetres, so that it prints and turns with the theme. */
-export function FigureSvg({ layers, azimuth, frame, label, marks = [], arrow, className, isSmall = false }: FigureSvgProps) {
+export function FigureSvg(props: FigureSvgProps) {
+  const { layers, azimuth, frame, label, marks = [], arrow, className, isSmall = false, children } = props;
   const left = (frame.left - MARGIN_M) * CM;
   const top = -(frame.top + MARGIN_M) * CM;
   const width = (frame.right - frame.left + 2 * MARGIN_M) * CM;
@@ -46,7 +50,8 @@ export function FigureSvg({ layers, azimuth, frame, label, marks = [], arrow, cl
       viewBox={`${left} ${top} ${width} ${height}`}
       className={clsx('figure', className)}
       style={{ aspectRatio: width / height }}
-      role={label ? 'img' : undefined}
+      // What is laid over it can be taken hold of: a picture has no parts.
+      role={label ? (children ? 'group' : 'img') : undefined}
       aria-label={label}
       aria-hidden={label ? undefined : true}
     >
@@ -67,6 +72,7 @@ export function FigureSvg({ layers, azimuth, frame, label, marks = [], arrow, cl
         />
       ))}
       {arrow && <FaultArrow {...arrow} />}
+      {children}
     </svg>
   );
 }

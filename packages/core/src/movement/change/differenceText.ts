@@ -43,12 +43,28 @@ const KIND_WORDS = { added: 'is new', removed: 'is gone', ordered: 'in another o
 /** A difference in words, for somebody who knows the movement: "Knee drops in, severity: performance → risk". */
 export function differenceText(difference: Difference, { before, after }: Sides, names: Names): string {
   if (difference.path[0] === 'putAway') return putAwayText(after, names);
+  if (difference.path[0] === 'figure' && difference.path.length > 2) return poseText(difference);
   const where = whereText(difference, { before, after }, names);
   if (difference.kind !== 'set') return `${where} ${KIND_WORDS[difference.kind]}`;
   const field = difference.path.at(-1)!;
   const [was, is] = [difference.before, difference.after].map((value) => valueText(value, field, names));
   if (was === null) return is === null ? where : `${where}: ${is}`;
   return is === null ? `${where}: no longer ${was}` : `${where}: ${was} → ${is}`;
+}
+
+/** What is otherwise in a pose: "Pose at turn, knee flexion: 116° → 90°". */
+function poseText(difference: Difference): string {
+  const [, part, ...rest] = difference.path;
+  const where =
+    part === 'keys'
+      ? `Pose at ${rest.map((name) => name.replace(/\./g, ' ')).join(', ')}`
+      : `Figure, ${part}, ${rest.join(', ')}`;
+  if (difference.kind !== 'set') return where;
+  const [was, is] = [difference.before, difference.after].map((value) =>
+    typeof value === 'number' ? `${value}${part === 'keys' ? '°' : ''}` : typeof value === 'string' ? value : null,
+  );
+  if (was === null) return is === null ? where : `${where}: ${is}`;
+  return is === null ? `${where}: no longer said` : `${where}: ${was} → ${is}`;
 }
 
 function putAwayText({ putAway }: MovementDocument, { nameOf }: Names): string {

@@ -1,11 +1,12 @@
 import { problemsOfChanged } from '@waxwing/core/ladder';
-import { lexiconOf, mergeVocabulary, type MovementRevision } from '@waxwing/core/movement';
+import { lexiconOf, mergeVocabulary, withFields, type MovementRevision } from '@waxwing/core/movement';
 import { useDeferredValue, useMemo } from 'react';
 import { useCueTrials, type IndexedLibrary } from '../../../shared/queries.ts';
 import { ChangesBar } from './ChangesBar.tsx';
 import { ChangingFacts } from './ChangingFacts.tsx';
 import { ChangingCautions, ChangingLadder, ChangingParts } from './ChangingLadder.tsx';
 import { ChangingStrip } from './ChangingStrip.tsx';
+import { PosePanel } from './PosePanel.tsx';
 import { PutAway } from './PutAway.tsx';
 import { evidenceOf, type Editor } from './editor.ts';
 import { useDraft } from './useDraft.ts';
@@ -39,9 +40,18 @@ export default function ChangingMovement({ revision, library, onDone }: Changing
     [typed, library, editor],
   );
   const { document, neighbours } = draft;
+  // Drawn anew when the pose is another, not with every letter.
+  const { figure, laterality, rhythm } = document;
+  const pictured = useMemo(
+    () => withFields(draft.base.document, { figure, laterality, rhythm }),
+    [draft.base.document, figure, laterality, rhythm],
+  );
   return (
     <>
-      <ChangingStrip {...{ document, editor, evidence, problems }} pictured={draft.base.document} />
+      <div className="grid items-start gap-x-5 gap-y-4 lg:grid-cols-[16.5rem_minmax(0,1fr)]">
+        <PosePanel {...{ document, editor }} />
+        <ChangingStrip {...{ document, editor, evidence, problems }} pictured={pictured} />
+      </div>
       <ChangingFacts {...{ document, editor, problems }} />
       <div className="mt-6 grid gap-6">
         <ChangingLadder {...{ document, neighbours, editor, problems }} />
