@@ -8,6 +8,7 @@ import type {
   PlaceSummary,
   PracticeAnswer,
   StancesAnswer,
+  PackPreview,
 } from '@waxwing/core/api';
 import type { MovementDocument, MovementRevision } from '@waxwing/core/movement';
 import type { SessionBrief } from '@waxwing/core/session';
@@ -306,5 +307,43 @@ describe('a movement that is changed', () => {
     await change([], { cues: [{ ...rope, text: 'To the rope' }] }, { cues: [rope] }).expect(200);
     const { vocabulary } = (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
     expect(vocabulary!.cues!.filter(({ id }) => id === rope.id)).toEqual([{ ...rope, text: 'To the rope' }]);
+  });
+});
+
+describe('a pack that is looked at first', () => {
+  const pack = (movements: readonly object[], vocabulary: object = {}) => ({
+    files: [{ name: 'mine.json', text: JSON.stringify({ format: 'waxwing-library/1', vocabulary, movements }) }],
+  });
+  const library = async () => (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
+  const of = ({ revisions }: LibraryAnswer, id: string) => revisions.find(({ document }) => document.id === id)?.document;
+
+  test('changes nothing; of it only what was picked is taken in; and it is taken back in one step, while nothing else was changed', async () => {
+    const before = await library();
+    const squat = of(before, 'waxwing:tempo-squat')!;
+    const lunge = of(before, 'waxwing:split-squat')!;
+    const made = { ...squat, id: 'test:new-squat', name: 'New squat', harder: [] };
+    const movements = [{ ...squat, restSeconds: 7 }, { ...lunge, restSeconds: 8 }, made];
+    const muscles = [{ id: 'ear-lobe', name: 'ear lobe', region: 'head' }];
+    const upload = pack(movements, { muscles });
+
+    const preview = (await owner.post('/api/library/packs/preview', upload).expect(200)).body as PackPreview;
+    expect(preview.movements.map(({ id }) => id)).toEqual([squat.id, lunge.id, made.id]);
+    expect(preview.vocabulary.muscles!.some(({ id }) => id === 'ear-lobe')).toBe(true);
+    expect((await library()).version).toBe(before.version);
+    await owner.post('/api/library/packs/preview', pack([{ ...squat, family: 'none' }])).expect(400);
+    await trainer.post('/api/library/packs/preview', upload).expect(403);
+    await trainer.post('/api/library/packs/undo', { number: 1 }).expect(403);
+
+    const only = [squat.id, made.id];
+    const taken = (await owner.post('/api/library/packs', { ...upload, only }).expect(200)).body as { number: number };
+    const now = await library();
+    expect([of(now, squat.id)!.restSeconds, of(now, lunge.id)!.restSeconds]).toEqual([7, lunge.restSeconds]);
+    await owner.post('/api/library/packs/undo', { number: taken.number - 1 }).expect(409);
+    await owner.post('/api/library/packs/undo', { number: taken.number }).expect(204);
+    const after = await library();
+    expect(of(after, squat.id)).toEqual(squat);
+    expect(of(after, made.id)).toEqual({ ...of(now, made.id), putAway: {} });
+    expect(after.vocabulary).toEqual(before.vocabulary);
+    await owner.post('/api/library/packs/undo', { number: taken.number }).expect(409);
   });
 });

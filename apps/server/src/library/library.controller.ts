@@ -1,7 +1,7 @@
 import { Body, Controller, Get, Headers, HttpCode, Param, ParseIntPipe, Post, Query, Res } from '@nestjs/common';
-import type { MovementChange } from '@waxwing/core/api';
+import type { MovementChange, PackPreview } from '@waxwing/core/api';
 import type { MovementRevision } from '@waxwing/core/movement';
-import { LibraryChange, PackUpload } from '@waxwing/core/shapes';
+import { LibraryChange, PackUndo, PackUpload } from '@waxwing/core/shapes';
 import type { Response } from 'express';
 import { Actor, ownersOnly, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
@@ -45,7 +45,24 @@ export class LibraryController {
   @ShapeBody(PackUpload)
   importPack(@Actor() actor: SignedIn, @Body() upload: PackUpload): Promise<ImportReport> {
     ownersOnly(actor, 'takes in packs');
-    return this.library.importPack(actor.studioId, actor.trainerId, upload.files);
+    return this.library.importPack(actor.studioId, actor.trainerId, upload.files, upload.only);
+  }
+
+  /** What a pack would make of the library. */
+  @Post('packs/preview')
+  @HttpCode(200)
+  @ShapeBody(PackUpload)
+  preview(@Actor() actor: SignedIn, @Body() upload: PackUpload): Promise<PackPreview> {
+    ownersOnly(actor, 'takes in packs');
+    return this.library.previewPack(actor.studioId, upload);
+  }
+
+  @Post('packs/undo')
+  @HttpCode(204)
+  @ShapeBody(PackUndo)
+  undo(@Actor() actor: SignedIn, @Body() { number }: PackUndo): Promise<void> {
+    ownersOnly(actor, 'takes in packs');
+    return this.library.undoImport(actor, number);
   }
 
   /** Newest first; `before`: the number of the last one that is known. */

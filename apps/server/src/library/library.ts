@@ -10,7 +10,7 @@ import {
   type Renames,
   type Vocabulary,
 } from '@waxwing/core/movement';
-import { changedLibrary, type LibraryAnswer, type MovementChange, type StudioLibrary } from '@waxwing/core/api';
+import { changedLibrary, type LibraryAnswer, type MovementChange, type PackPreview, type StudioLibrary } from '@waxwing/core/api';
 import {
   PROBLEMS_MOST,
   areStillAsBefore,
@@ -18,6 +18,7 @@ import {
   packSizeProblems,
   type LibraryChange,
   type PackFile,
+  type PackUpload,
   type PackProblem,
   type Problem,
   type ReadPack,
@@ -42,6 +43,8 @@ export interface ImportReport {
   /** Movements that came new or changed; the same content makes no new revision. */
   readonly changed: readonly string[];
   readonly unchanged: number;
+  /** By which it can be taken back. */
+  readonly number: number;
 }
 
 /** The starter library takes five seconds and 300 MB on a slow machine. */
@@ -119,12 +122,22 @@ function changeProblems(
   ];
 }
 
+function changedSince(): ConflictException {
+  return new ConflictException({
+    message: 'The library has changed since: take back what you don’t want in each movement’s history',
+  });
+}
+
 /** Counted before it is parsed, and parsed where nobody waits for it. */
-async function readInThread(files: readonly PackFile[], existing: ReadPack): Promise<ReturnType<typeof readPack>> {
+async function readInThread(
+  files: readonly PackFile[],
+  existing: ReadPack,
+  only?: readonly string[],
+): Promise<ReturnType<typeof readPack>> {
   const tooLarge = packSizeProblems(files);
   if (tooLarge.length > 0) return { ok: false, problems: tooLarge, packProblems: tooLarge };
   try {
-    return await inThread('./readPack.thread', import.meta.url, { files, existing }, PACK_BOUNDS);
+    return await inThread('./readPack.thread', import.meta.url, { files, existing, ...(only && { only }) }, PACK_BOUNDS);
   } catch (error) {
     if (!(error instanceof ThreadStopped)) throw error;
     const problems = [{ file: files[0]?.name ?? '', line: 0, path: '', message: 'takes too long to read, or too much memory' }];
@@ -239,14 +252,28 @@ export class Library {
     return this.vocabularies.findOne({ where: { studioId, changedIn: MoreThan(after) }, order: { number: 'DESC' } });
   }
 
-  /** Reads pack files into the studio's library, all or nothing. Problems name file, line and path. */
-  async importPack(studioId: string, author: string, files: readonly PackFile[]): Promise<ImportReport> {
-    const existing = await this.current(studioId);
-    const pack = await readInThread(files, {
-      vocabulary: existing.vocabulary,
-      movements: existing.revisions.map((revision) => revision.document),
-    });
+  /** What pack files would make of the library: nothing is changed. Problems name file, line and path. */
+  async previewPack(studioId: string, { files }: PackUpload): Promise<PackPreview> {
+    const { movements, vocabulary } = await this.readFiles(await this.current(studioId), files);
+    return { movements, vocabulary };
+  }
+
+  private async readFiles(existing: StudioLibrary, files: readonly PackFile[], only?: readonly string[]): Promise<ReadPack> {
+    const movements = existing.revisions.map((revision) => revision.document);
+    const pack = await readInThread(files, { vocabulary: existing.vocabulary, movements }, only);
     if (!pack.ok) throw notTakenIn(pack.packProblems);
+    return pack.value;
+  }
+
+  /** Reads pack files into the studio's library, all or nothing. Problems name file, line and path. */
+  async importPack(
+    studioId: string,
+    author: string,
+    files: readonly PackFile[],
+    only?: readonly string[],
+  ): Promise<ImportReport> {
+    const existing = await this.current(studioId);
+    const pack = await this.readFiles(existing, files, only);
     return this.transactions.run(async (manager) => {
       if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) {
         throw new ConflictException({
@@ -254,15 +281,42 @@ export class Library {
         });
       }
       const changedIn = existing.number + 1;
-      const hasOtherVocabulary = await this.saveVocabulary(manager, studioId, author, pack.value.vocabulary, changedIn);
+      const hasOtherVocabulary = await this.saveVocabulary(manager, studioId, author, pack.vocabulary, changedIn);
       const before = new Map(existing.revisions.map((revision) => [revision.document.id, revision]));
-      const changed = await this.saveMovements(manager, studioId, author, pack.value.movements, before, changedIn);
+      const changed = await this.saveMovements(manager, studioId, author, pack.movements, before, changedIn);
       // Its revisions stay, for the sessions that were done with them.
-      for (const { of, id } of pack.value.vocabulary.aliases ?? []) {
+      for (const { of, id } of pack.vocabulary.aliases ?? []) {
         if (of === 'movement' && before.has(id)) await manager.delete(MovementEntity, { studioId, id });
       }
       if (hasOtherVocabulary || changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
-      return { changed, unchanged: pack.value.movements.length - changed.length };
+      return { changed, unchanged: pack.movements.length - changed.length, number: changedIn };
+    });
+  }
+
+  /**
+   * Takes back what came with a number of the library, as long as nothing else has changed since: each movement says again what it said
+   * before, and what was new is put away.
+   */
+  async undoImport({ studioId, trainerId }: SignedIn, number: number): Promise<void> {
+    const existing = await this.current(studioId);
+    if (existing.number !== number) throw changedSince();
+    const came = await this.movements.findBy({ studioId, changedIn: number });
+    const before = this.byId(existing);
+    const documents: MovementDocument[] = [];
+    for (const { id } of came) {
+      const now = before.get(id)!;
+      const was = await this.revisions.findOneBy({ studioId, movementId: id, number: now.number - 1 });
+      documents.push(was?.document ?? { ...now.document, putAway: {} });
+    }
+    const [words, wordsBefore] = await this.vocabularies.find({ where: { studioId }, order: { number: 'DESC' }, take: 2 });
+    await this.transactions.run(async (manager) => {
+      if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== number) throw changedSince();
+      const changedIn = number + 1;
+      if (words?.changedIn === number && wordsBefore) {
+        await this.saveVocabulary(manager, studioId, trainerId, wordsBefore.document, changedIn);
+      }
+      await this.saveMovements(manager, studioId, trainerId, documents, before, changedIn);
+      await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
     });
   }
 

@@ -45,6 +45,7 @@ export const PAGES: readonly PageRoute[] = [
   { path: 'ladders', page: Ladders, section: 'Library' },
   { path: 'ladders/:family', page: Ladders, section: 'Library' },
   { path: 'inbox', page: page(() => import('../features/library/InboxPage.tsx')), section: 'Library' },
+  { path: 'packs', page: page(() => import('../features/library/PacksPage.tsx')), section: 'Library' },
   { path: 'health', page: page(() => import('../features/library/HealthPage.tsx')), section: 'Library' },
   { path: 'stances', page: page(() => import('../features/settings/StancesPage.tsx')), section: 'Library' },
   { path: 'clients', page: page(() => import('../features/clients/ClientsPage.tsx')), section: 'Clients', isFirst: true },

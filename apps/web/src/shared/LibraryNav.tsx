@@ -6,6 +6,7 @@ const PARTS = [
   { to: '/stances', name: 'Stances' },
   { to: '/inbox', name: 'Inbox' },
   { to: '/health', name: 'Health' },
+  { to: '/packs', name: 'Packs' },
 ];
 
 /** Between the views of the library. */

@@ -1,5 +1,6 @@
 import type { ClientDocument } from '../client/clientDocument.ts';
 import type { MovementRevision } from '../movement/library.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Load } from '../movement/load.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
 import type { MeasuredValue } from '../client/measurement.ts';
@@ -35,6 +36,12 @@ export interface LibraryAnswer {
   readonly vocabulary?: Vocabulary;
   /** Each movement at its newest revision. */
   readonly revisions: readonly MovementRevision[];
+}
+
+/** What a pack holds, with the words as they would be then. */
+export interface PackPreview {
+  readonly movements: readonly MovementDocument[];
+  readonly vocabulary: Vocabulary;
 }
 
 /** A revision of a movement, with who made it and when. */

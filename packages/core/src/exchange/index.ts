@@ -15,6 +15,7 @@ export {
   type LibraryAnswer,
   type MarksAnswer,
   type MovementChange,
+  type PackPreview,
   type Me,
   type Measurement,
   type PlaceSummary,
@@ -31,3 +32,4 @@ export {
 } from './api.ts';
 export { type StudioLibrary, changedLibrary } from './changedLibrary.ts';
 export type { Problem } from './checkShape.ts';
+export { type PackContent, type PackKind, PACK_KINDS, packOf, packText, wholePack } from './writePack.ts';

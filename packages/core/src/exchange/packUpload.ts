@@ -1,5 +1,6 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsString, Length } from 'class-validator';
-import { Each } from '../checks/parts.ts';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsString, Length, Matches, Min } from 'class-validator';
+import { Each, Maybe } from '../checks/parts.ts';
+import { MOVEMENT_ID_PATTERN } from '../movement/terms.ts';
 import { PACK_MAX_CHARACTERS, type PackFile } from './readPack.ts';
 
 export class UploadedFile implements PackFile {
@@ -14,4 +15,11 @@ export class PackUpload {
   @ArrayMaxSize(1000)
   @Each(() => UploadedFile)
   files!: UploadedFile[];
+  /** Of its movements these only; all where it isn’t said. Words always come along. */
+  @Maybe() @IsArray() @ArrayMaxSize(5000) @Matches(MOVEMENT_ID_PATTERN, { each: true }) only?: string[];
+}
+
+/** An import that is taken back, by the number that it was given. */
+export class PackUndo {
+  @IsInt() @Min(1) number!: number;
 }

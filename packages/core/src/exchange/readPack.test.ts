@@ -5,7 +5,7 @@ import { stringify } from 'yaml';
 import { libraryProblems } from '../ladder/libraryCheck.ts';
 import type { Alias } from '../movement/alias.ts';
 import { renamedDocument, renamesOf } from '../movement/aliases.ts';
-import { PACK_FORMAT } from '../movement/libraryPack.ts';
+import { PACK_FORMAT } from '../movement/packFormat.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { KNEES_IN, SMALL_VOCABULARY, smallMovements } from '../test/smallLibrary.ts';
 import { readPack } from './readPack.ts';

@@ -83,13 +83,15 @@ function lineOf(document: Document, counter: LineCounter, path: string): number 
 
 /**
  * Reads pack files into one library, all or nothing: shapes first, then what refers to what, over the files together with
- * what the studio already has (`existing`). Every problem names file, line and path.
+ * what the studio already has (`existing`). Every problem names file, line and path. `only`: of the movements those with these ids.
  */
 export function readPack(
   files: readonly PackFile[],
   existing?: ReadPack,
+  only?: readonly string[],
 ): Checked<ReadPack> & { packProblems: readonly PackProblem[] } {
   const problems: PackProblem[] = [];
+  const wanted = only && new Set(only);
   const movements: MovementDocument[] = [];
   const placeOf = new Map<string, { file: PackFile; index: number; document: Document; counter: LineCounter }>();
   let vocabulary: Vocabulary = existing?.vocabulary ?? {};
@@ -128,6 +130,7 @@ export function readPack(
     }
     vocabulary = mergeVocabulary(vocabulary, checked.value.vocabulary ?? {});
     for (const [index, movement] of (checked.value.movements ?? []).entries()) {
+      if (wanted && !wanted.has(movement.id)) continue;
       if (placeOf.has(movement.id)) {
         problems.push({
           file: file.name,

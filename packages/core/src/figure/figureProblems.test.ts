@@ -1,7 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { stringify } from 'yaml';
 import { readPack } from '../exchange/readPack.ts';
-import { PACK_FORMAT } from '../movement/libraryPack.ts';
+import { PACK_FORMAT } from '../movement/packFormat.ts';
 import { lexiconOf } from '../movement/library.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { poseProblems } from './figureProblems.ts';

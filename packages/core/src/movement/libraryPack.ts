@@ -1,10 +1,8 @@
 import { ArrayMaxSize, Equals, IsArray } from 'class-validator';
 import { Each, Maybe, One } from '../checks/parts.ts';
 import { MovementDocument } from './movementDocument.ts';
+import { PACK_FORMAT } from './packFormat.ts';
 import { Vocabulary } from './vocabulary.ts';
-
-/** The pack format that this version reads and writes. A file that names another is refused by that name. */
-export const PACK_FORMAT = 'waxwing-library/1';
 
 /** One open file of movements and the vocabulary that they use. The starter library is such files. */
 export class LibraryPack {
