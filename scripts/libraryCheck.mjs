@@ -7,6 +7,8 @@ import { lexiconOf, likeFaultTexts, repeatedSentences } from '../packages/core/d
 import { ladderOf, ladderText } from '../packages/core/dist/ladder/index.js';
 import { libraryHealth } from '../packages/core/dist/progress/index.js';
 import { buildLibrarySearch, CASE_KINDS, isFound, searchCasesFrom } from '../packages/core/dist/search/index.js';
+import Ajv2020 from 'ajv/dist/2020.js';
+import { packSchema } from './packSchemaOf.mjs';
 import { readSoundLibrary } from './readLibrary.mjs';
 
 /** More movements without a figure, or a larger share of sentences said of two movements, are an error. */
@@ -51,6 +53,21 @@ for (const movement of process.argv.includes('--without-poses') ? [] : movements
   for (const { path, message } of poseProblems(movement, lexicon, AVERAGE_BUILD))
     errors.push(`${movement.id} ${path}: ${message}`);
 }
+// The published schema is what the shapes say now, takes what they take, and refuses what they refuse.
+const written = readFileSync(new URL('../docs/formats/pack.schema.json', import.meta.url), 'utf8');
+if (written !== packSchema()) errors.push('docs/formats/pack.schema.json is older than the shapes: node scripts/packSchema.mjs');
+const takes = new Ajv2020({ allErrors: false, strict: false }).compile(JSON.parse(written));
+const pack = { format: 'waxwing-library/1', vocabulary, movements };
+if (!takes(pack)) errors.push(`the schema refuses the starter: ${JSON.stringify(takes.errors?.[0])}`);
+const [some] = movements;
+for (const wrong of [
+  { ...some, colour: 'red' },
+  { ...some, cues: [] },
+  { ...some, restSeconds: 'long' },
+]) {
+  if (takes({ ...pack, movements: [wrong] })) errors.push('the schema takes a movement that the shapes refuse');
+}
+
 const search = buildLibrarySearch(movements, vocabulary, ladder);
 const cases = searchCasesFrom(readFileSync(new URL('../packages/core/src/test/searchCases.txt', import.meta.url), 'utf8'));
 console.log('\nSearch: what trainers type that has its answer among the first three');

@@ -33,6 +33,8 @@ export interface Person {
   }[];
   /** Chance per set of each fault in week one; it falls as weeks go by. */
   readonly faults: Readonly<Record<string, number>>;
+  /** What their trainer saw and said on the first day that the library lacks: typed on the floor, and nobody has filed it. */
+  readonly typed?: { readonly fault: string; readonly cue: string };
   /** Cues that work for them better than others do, by cue id. */
   readonly hears: readonly string[];
   /** Chance of "plenty left" at the beginning of the ten weeks. */
@@ -341,6 +343,7 @@ export const PEOPLE: readonly Person[] = [
       [w('knee-plank/low-back-sags')]: 0.35,
     },
     hears: [w('wall-tap-hinge/hands-in-the-fold'), 'plank-of-wood'],
+    typed: { fault: 'Hips drift to the door', cue: 'Belt buckle at the furnace' },
     spare: 0.35,
     readiness: { yes: ['bone-or-joint'], clearedBy: 'her physiotherapist' },
     measured: [

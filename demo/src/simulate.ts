@@ -19,7 +19,9 @@ import {
   openSession,
   rateEffort,
   sayBestCue,
+  sayTypedCue,
   seeFault,
+  seeTypedFault,
   stampEvent,
   startItem,
   switchSide,
@@ -100,6 +102,7 @@ export function simulateSession(
     act(beginSet);
     wait(6);
     act(seeWhatThereIs);
+    if (isFirst && round === 0) typeWhatIsMissing();
     work(0.6);
     correct();
     work(0.4);
@@ -137,6 +140,16 @@ export function simulateSession(
         wait(3);
       }
     }
+  }
+
+  /** Said once, and gone: what comes after it is as it would have been. */
+  function typeWhatIsMissing(): void {
+    if (!person.typed || look().situation.item.itemId !== brief.clients[0]!.items[0]!.itemId) return;
+    const { fault, cue } = person.typed;
+    if (look().situation.correction) return;
+    act((context) => seeTypedFault(context, fault));
+    act((context) => sayTypedCue(context, cue));
+    act((context) => noteOutcome(context, 'fixed'));
   }
 
   function seeWhatThereIs(context: ActionContext): readonly EventDraft[] {

@@ -1,5 +1,5 @@
 import type { MovementDocument, MovementRevision } from '@waxwing/core/movement';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { useSignedIn } from '../../../shared/signedIn.tsx';
 import { draftFrom, newDraft, withNeighbour, type Draft } from './draft.ts';
 
@@ -15,13 +15,14 @@ export function useDraft(revision: MovementRevision) {
   const { me } = useSignedIn();
   const key = `waxwing.changing.${me.trainerId}.${revision.document.id}`;
   const [draft, setDraft] = useState<Draft>(() => keptDraft(key) ?? newDraft(revision));
+  // Fast fingers are ahead of what has been drawn: each change is made in what the one before has left.
+  const latest = useRef(draft);
   const changeDraft = useCallback(
-    (change: (draft: Draft) => Draft) =>
-      setDraft((before) => {
-        const next = change(before);
-        keep(key, next);
-        return next;
-      }),
+    (change: (draft: Draft) => Draft) => {
+      latest.current = change(latest.current);
+      keep(key, latest.current);
+      setDraft(latest.current);
+    },
     [key],
   );
   const hands = useMemo(
@@ -37,7 +38,8 @@ export function useDraft(revision: MovementRevision) {
     hands,
     forget: () => {
       localStorage.removeItem(key);
-      setDraft(newDraft(revision));
+      latest.current = newDraft(revision);
+      setDraft(latest.current);
     },
   };
 }
