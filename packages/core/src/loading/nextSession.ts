@@ -1,5 +1,5 @@
 import { amountText } from '../movement/doseText.ts';
-import type { DoseKind } from '../movement/dose.ts';
+import type { DoseKind } from '../movement/terms.ts';
 import type { Load } from '../movement/load.ts';
 import { lowerFirst } from '../movement/text.ts';
 import type { Effort } from './effort.ts';

@@ -1,9 +1,6 @@
 import { IsBoolean, IsIn, IsInt, IsNumber, Max, Min } from 'class-validator';
 import { Maybe } from '../checks/parts.ts';
-
-/** How much is asked of a set: repetitions, seconds, or distance; of each side where `perSide`. */
-export const DOSE_KINDS = ['reps', 'seconds', 'distance'] as const;
-export type DoseKind = (typeof DOSE_KINDS)[number];
+import { DOSE_KINDS, type DoseKind } from './terms.ts';
 
 export class DoseBase {
   @IsIn(DOSE_KINDS) kind!: DoseKind;

@@ -1,4 +1,5 @@
-import type { Dose, DoseKind, Tempo } from './dose.ts';
+import type { Dose, Tempo } from './dose.ts';
+import type { DoseKind } from './terms.ts';
 
 /** A dose in words: "8–12 reps each side". */
 export function doseText(dose: Dose): string {

@@ -35,7 +35,7 @@ export { withParts } from './change/parts.ts';
 export { differenceText } from './change/differenceText.ts';
 export { type Renames, renamesOf } from './aliases.ts';
 export type { CueOutcome } from './cueOutcome.ts';
-export { DOSE_KINDS, type Dose, type DoseKind, type Tempo } from './dose.ts';
+export type { Dose, Tempo } from './dose.ts';
 export { amountText, doseText, tempoText, unitText } from './doseText.ts';
 export { facetsFrom, matchesFacets } from './facets.ts';
 export { feltIn } from './feeling.ts';
@@ -79,6 +79,8 @@ export {
   type Breath,
   CORRECTION_KINDS,
   CUES_MOST,
+  DOSE_KINDS,
+  type DoseKind,
   CUE_KINDS,
   type CorrectionKind,
   type CueKind,

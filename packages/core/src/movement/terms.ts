@@ -82,6 +82,10 @@ export type Severity = (typeof SEVERITIES)[number];
 export const CUE_KINDS = ['external', 'internal', 'analogy', 'touch'] as const;
 export type CueKind = (typeof CUE_KINDS)[number];
 
+/** How much is asked of a set: repetitions, seconds, or distance; of each side where a dose says so. */
+export const DOSE_KINDS = ['reps', 'seconds', 'distance'] as const;
+export type DoseKind = (typeof DOSE_KINDS)[number];
+
 /** So many of each a movement can have: more, nobody finds in time. */
 export const CUES_MOST = 24;
 export const FAULTS_MOST = 16;

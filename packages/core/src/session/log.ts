@@ -1,9 +1,8 @@
 import type { Effort } from '../loading/effort.ts';
 import type { CueOutcome } from '../movement/cueOutcome.ts';
-import type { DoseKind } from '../movement/dose.ts';
+import type { DoseKind, Side } from '../movement/terms.ts';
 import type { Load } from '../movement/load.ts';
 import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
-import type { Side } from '../movement/terms.ts';
 import { amountPerSide, segmentAmount } from './amount.ts';
 import { movementOutcome } from './movementOutcome.ts';
 import { isClean } from './setJudgement.ts';

@@ -1,10 +1,10 @@
 import type { Effort } from '../loading/effort.ts';
 import type { MovementOutcome } from '../loading/nextSession.ts';
 import type { CueOutcome } from '../movement/cueOutcome.ts';
-import type { DoseKind, Tempo } from '../movement/dose.ts';
+import type { Tempo } from '../movement/dose.ts';
+import type { DoseKind, Severity, Side } from '../movement/terms.ts';
 import type { Load } from '../movement/load.ts';
 import { loadKg } from '../movement/loadText.ts';
-import type { Severity, Side } from '../movement/terms.ts';
 import { amountPerSide, secondsUnderWork, segmentAmount } from './amount.ts';
 import type { SegmentChange } from './event.ts';
 import type { Actor } from './eventTypes.ts';
