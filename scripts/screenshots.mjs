@@ -54,7 +54,7 @@ await button('Change it').click();
 await page.getByRole('button', { name: 'Cue: Tail stays long behind you' }).click();
 await page.keyboard.press('ControlOrMeta+a');
 await page.keyboard.type('Back pockets stay long');
-await page.getByRole('button', { name: 'leans back at the top' }).click();
+await button('leans back at the top').click();
 await page.evaluate(() => window.scrollTo(0, 0));
 await picture('movement-changing');
 await button('Give it up').click();

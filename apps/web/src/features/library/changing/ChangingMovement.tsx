@@ -1,6 +1,6 @@
 import { problemsOfChanged } from '@waxwing/core/ladder';
 import { lexiconOf, mergeVocabulary, withFields, type MovementRevision } from '@waxwing/core/movement';
-import { useDeferredValue, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useCueTrials, type IndexedLibrary } from '../../../shared/queries.ts';
 import { ChangesBar } from './ChangesBar.tsx';
 import { ChangingFacts } from './ChangingFacts.tsx';
@@ -10,6 +10,19 @@ import { PosePanel } from './PosePanel.tsx';
 import { PutAway } from './PutAway.tsx';
 import { evidenceOf, type Editor } from './editor.ts';
 import { useDraft } from './useDraft.ts';
+
+/** A hand that pauses so long has come to the end of a word. */
+const PAUSE_MS = 300;
+
+/** A value once it has stayed the same for a while. */
+function useSettled<Value>(value: Value, pauseMs: number): Value {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), pauseMs);
+    return () => clearTimeout(timer);
+  }, [value, pauseMs]);
+  return settled;
+}
 
 interface ChangingMovementProps {
   readonly revision: MovementRevision;
@@ -28,7 +41,7 @@ export default function ChangingMovement({ revision, library, onDone }: Changing
   const { data: trials } = useCueTrials();
   const evidence = useMemo(() => evidenceOf(trials ?? [], revision.document.id), [trials, revision.document.id]);
   // Whoever types is not kept waiting for what could be said about it.
-  const typed = useDeferredValue(draft);
+  const typed = useSettled(draft, PAUSE_MS);
   const problems = useMemo(
     () =>
       problemsOfChanged(
@@ -52,12 +65,15 @@ export default function ChangingMovement({ revision, library, onDone }: Changing
         <PosePanel {...{ document, editor }} />
         <ChangingStrip {...{ document, editor, evidence, problems }} pictured={pictured} />
       </div>
-      <ChangingFacts {...{ document, editor, problems }} />
-      <div className="mt-6 grid gap-6">
-        <ChangingLadder {...{ document, neighbours, editor, problems }} />
-        <ChangingCautions {...{ document, editor, problems }} />
-        <ChangingParts {...{ document, editor }} />
-        <PutAway {...{ document, neighbours, editor }} />
+      {/* What isn’t looked at isn’t laid out: a letter in the strip moves all of it. */}
+      <div className="[contain-intrinsic-size:auto_80rem] [content-visibility:auto]">
+        <ChangingFacts {...{ document, editor, problems }} />
+        <div className="mt-6 grid gap-6">
+          <ChangingLadder {...{ document, neighbours, editor, problems }} />
+          <ChangingCautions {...{ document, editor, problems }} />
+          <ChangingParts {...{ document, editor }} />
+          <PutAway {...{ document, neighbours, editor }} />
+        </div>
       </div>
       <ChangesBar
         draft={draft}

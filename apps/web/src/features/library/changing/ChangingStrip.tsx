@@ -52,7 +52,7 @@ export function ChangingStrip({ document, pictured, editor, evidence, problems }
   const openCue = open?.kind === 'cue' ? document.cues.find((cue) => cueKey(cue) === open.key) : undefined;
   const openFault = open?.kind === 'fault' ? document.faults.find((fault) => fault.id === open.key) : undefined;
   const wide = openFault?.phase ?? (openCue && phaseOfCue(openCue, document.rhythm, lexicon.cues));
-  const columns = phases.map((phase) => (phase === wide ? 'minmax(21rem, 2fr)' : 'minmax(8rem, 1fr)')).join(' ');
+  const columns = phases.map((phase) => (phase === wide ? 'minmax(19rem, 2fr)' : 'minmax(6.6rem, 1fr)')).join(' ');
   const meantByFault = useMemo(
     () => new Set(openFault ? [openFault.type, faultIdOf(document.id, openFault.id)] : []),
     [openFault, document.id],

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useId, useRef, useState } from 'react';
+import { startTransition, useId, useRef, useState } from 'react';
 
 interface EditableTextProps {
   /** Says what it is to who doesn't see where it stands. */
@@ -23,6 +23,12 @@ const NEARLY_FULL = 0.8;
 export function EditableText(props: EditableTextProps) {
   const { label, value, most, className, problem, empty = 'nothing yet', isOpen = false, onChange } = props;
   const [before, setBefore] = useState<string | null>(isOpen ? value : null);
+  // The letters show at once; what rests on them follows when there is time.
+  const [typed, setTyped] = useState(value);
+  const type = (text: string) => {
+    setTyped(text);
+    startTransition(() => onChange(text));
+  };
   const button = useRef<HTMLButtonElement>(null);
   const problemId = useId();
   const end = () => {
@@ -43,7 +49,10 @@ export function EditableText(props: EditableTextProps) {
           aria-label={`${label}: ${value || empty}`}
           aria-describedby={problem ? problemId : undefined}
           className={clsx('hover:bg-base-200 min-h-11 w-full cursor-text rounded px-1 text-left', className)}
-          onClick={() => setBefore(value)}
+          onClick={() => {
+            setBefore(value);
+            setTyped(value);
+          }}
         >
           {value || <span className="text-quiet font-normal">{empty}</span>}
         </button>
@@ -59,16 +68,16 @@ export function EditableText(props: EditableTextProps) {
         aria-describedby={problem ? problemId : undefined}
         aria-invalid={problem ? true : undefined}
         className={clsx(
-          'textarea field-sizing-content min-h-11 w-full px-1 text-base',
+          'textarea field-sizing-content resize-none min-h-11 w-full px-1 text-base',
           isOpen && 'border-transparent',
           className,
         )}
         rows={1}
-        value={value}
+        value={typed}
         maxLength={most}
         // Goes on where the text ends.
         onFocus={({ target }) => target.setSelectionRange(target.value.length, target.value.length)}
-        onChange={(event) => onChange(event.target.value)}
+        onChange={(event) => type(event.target.value)}
         onBlur={() => setBefore(null)}
         onKeyDown={(event) => {
           if (event.key === 'Enter' && !event.nativeEvent.isComposing) {
@@ -76,14 +85,14 @@ export function EditableText(props: EditableTextProps) {
             end();
           } else if (event.key === 'Escape') {
             event.stopPropagation();
-            onChange(before);
+            type(before);
             end();
           }
         }}
       />
-      {value.length > NEARLY_FULL * most && (
+      {typed.length > NEARLY_FULL * most && (
         <span className="text-quiet figures block text-sm">
-          {value.length} of {most} letters
+          {typed.length} of {most} letters
         </span>
       )}
       {said}

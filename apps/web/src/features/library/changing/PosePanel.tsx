@@ -51,7 +51,7 @@ interface PosePanelProps {
 export function PosePanel({ document, editor }: PosePanelProps) {
   const { figure } = document;
   return (
-    <section aria-label="Pose" className="bg-base-200 min-w-0 rounded-2xl p-3">
+    <section aria-label="Pose" className="bg-base-200 min-w-0 order-last rounded-2xl p-3 contain-content lg:order-none">
       {figure ? <Posing document={document} figure={figure} editor={editor} /> : <NoFigure document={document} editor={editor} />}
     </section>
   );
