@@ -25,7 +25,6 @@ import {
 } from '@waxwing/core/movement';
 import clsx from 'clsx';
 import { GripVertical } from 'lucide-react';
-import { memo } from 'react';
 import { Choice } from '../../../shared/Choice.tsx';
 import { PHASE_NAMES } from '../RepStrip.tsx';
 import { Chips } from './Chips.tsx';
@@ -55,7 +54,7 @@ interface CueCardProps {
 }
 
 /** A cue on the strip: dragged by its handle, opened by its text. */
-export const CueCard = memo(function CueCard(props: CueCardProps) {
+export function CueCard(props: CueCardProps) {
   const { cue, editor, tally, problems, isOpen, isMeant, onOpen } = props;
   const key = cueKey(cue);
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: key });
@@ -95,7 +94,7 @@ export const CueCard = memo(function CueCard(props: CueCardProps) {
       )}
     </li>
   );
-});
+}
 
 function OpenCue({ cue, phase, document, editor, tally, problems, onOpen, text }: CueCardProps & { readonly text: string }) {
   const { lexicon, library, hands } = editor;

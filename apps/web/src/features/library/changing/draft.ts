@@ -1,7 +1,6 @@
 import {
   differences,
   join,
-  mergeVocabulary,
   type Choice,
   type Conflict,
   type LibraryChange,
@@ -54,12 +53,14 @@ type Word<List extends WordList> = NonNullable<Vocabulary[List]>[number];
 /** A word as it is to be; `before`: as the library has it, when it does. */
 export function withWord<List extends WordList>(draft: Draft, list: List, word: Word<List>, before?: Word<List>): Draft {
   const { after, before: was } = draft.words;
-  const isKnown = [...(after[list] ?? [])].some(({ id }) => id === word.id);
+  const made: readonly { readonly id: string }[] = after[list] ?? [];
+  const isKnown = made.some(({ id }) => id === word.id);
   return {
     ...draft,
     words: {
-      after: mergeVocabulary(after, { [list]: [word] }),
-      before: before && !isKnown ? mergeVocabulary(was, { [list]: [before] }) : was,
+      after: { ...after, [list]: [...made.filter(({ id }) => id !== word.id), word] },
+      // What it was when it was first reworded, however often it is.
+      before: before && !isKnown ? { ...was, [list]: [...(was[list] ?? []), before] } : was,
     },
   };
 }
