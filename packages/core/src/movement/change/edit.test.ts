@@ -123,6 +123,9 @@ describe('a fault', () => {
     const gone = withoutFault(SQUAT, 'knees-in');
     expect(gone.faults[0]!.clears).toEqual([]);
     expect(gone.cues[2]!.for).toEqual(['trunk-tips', 'head-juts']);
+    // What it speaks of besides is none of this.
+    const more = { ...SQUAT, faults: SQUAT.faults.map((each) => ({ ...each, clears: ['shoulders-hitch', 'knees-in'] })) };
+    expect(withoutFault(more, 'knees-in').faults[0]!.clears).toEqual(['shoulders-hitch']);
     expect(isSound(gone)).toBe(true);
   });
 });
@@ -156,6 +159,9 @@ describe('a joined movement', () => {
     expect(joined.faults[1]!.corrections).toEqual([{ kind: 'cue', cue: 'own-2' }]);
     expect(isSound(joined)).toBe(true);
     expect(withParts(joined, [part])).toEqual(joined);
+    // What is here stays as it is, also where it speaks of faults that aren’t.
+    const own = { ...SQUAT.faults[0]!, clears: ['head-juts', 'shoulders-hitch'] };
+    expect(withParts({ ...bare, faults: [own] }, [part]).faults[0]).toEqual(own);
   });
 
   test('as a hold says in the hold what was said on the way', () => {

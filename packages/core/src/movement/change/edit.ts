@@ -165,12 +165,14 @@ export function withFault(document: MovementDocument, id: string, part: Part<Mov
 }
 
 export function withoutFault(document: MovementDocument, id: string): MovementDocument {
+  const gone = document.faults.find((fault) => fault.id === id);
   const faults = document.faults.filter((fault) => fault.id !== id);
-  const types = new Set(faults.map(({ type }) => type));
+  if (!gone || faults.some(({ type }) => type === gone.type)) return { ...document, faults };
+  const without = (types: readonly string[]) => types.filter((type) => type !== gone.type);
   return {
     ...document,
-    faults: faults.map((fault) => (fault.clears ? { ...fault, clears: fault.clears.filter((type) => types.has(type)) } : fault)),
-    cues: document.cues.map((cue) => (cue.for ? { ...cue, for: cue.for.filter((type) => types.has(type)) } : cue)),
+    faults: faults.map((fault) => (fault.clears ? { ...fault, clears: without(fault.clears) } : fault)),
+    cues: document.cues.map((cue) => (cue.for ? { ...cue, for: without(cue.for) } : cue)),
   };
 }
 

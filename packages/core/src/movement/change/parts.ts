@@ -44,10 +44,11 @@ export function withParts(document: MovementDocument, parts: readonly MovementDo
     }
   }
   const types = new Set(faults.map(({ type }) => type));
-  const known = (list: readonly string[]) => list.filter((type) => types.has(type));
+  const own = new Set(document.cues);
   return {
     ...document,
-    faults: faults.map((fault) => (fault.clears ? { ...fault, clears: known(fault.clears) } : fault)),
-    cues: cues.map((cue) => (cue.for ? { ...cue, for: known(cue.for) } : cue)),
+    faults,
+    // What a part’s cue is for may not be among the faults here.
+    cues: cues.map((cue) => (cue.for && !own.has(cue) ? { ...cue, for: cue.for.filter((type) => types.has(type)) } : cue)),
   };
 }
