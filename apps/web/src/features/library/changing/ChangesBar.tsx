@@ -91,7 +91,7 @@ export function ChangesBar({ draft, current, library, problems, onKeep, onForget
           <Changed draft={draft} library={library} />
           {save.error && !isBehind && (
             <div role="alert" className="mt-2 font-bold">
-              <p>{save.error.message}. What you typed is kept on this device.</p>
+              <p>{save.error.message.replace(/\.$/, '')}. What you typed is kept on this device.</p>
               {save.error instanceof RequestRefused &&
                 save.error.problems.map(({ path, message }) => (
                   <p key={path + message}>
