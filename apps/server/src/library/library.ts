@@ -43,8 +43,8 @@ export interface ImportReport {
   /** Movements that came new or changed; the same content makes no new revision. */
   readonly changed: readonly string[];
   readonly unchanged: number;
-  /** By which it can be taken back. */
-  readonly number: number;
+  /** By which it can be taken back; `null` when nothing came. */
+  readonly number: number | null;
 }
 
 /** The starter library takes five seconds and 300 MB on a slow machine. */
@@ -288,8 +288,9 @@ export class Library {
       for (const { of, id } of pack.vocabulary.aliases ?? []) {
         if (of === 'movement' && before.has(id)) await manager.delete(MovementEntity, { studioId, id });
       }
-      if (hasOtherVocabulary || changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
-      return { changed, unchanged: pack.movements.length - changed.length, number: changedIn };
+      const hasCome = hasOtherVocabulary || changed.length > 0;
+      if (hasCome) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
+      return { changed, unchanged: pack.movements.length - changed.length, number: hasCome ? changedIn : null };
     });
   }
 

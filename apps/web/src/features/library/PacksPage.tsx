@@ -107,7 +107,13 @@ interface Read {
 
 interface Taken {
   readonly changed: readonly string[];
-  readonly number: number;
+  /** Nothing when nothing came. */
+  readonly number: number | null;
+}
+
+function takenText({ changed, number }: Taken): string {
+  if (number === null) return 'Nothing in it was new.';
+  return changed.length === 0 ? 'Its words are taken in.' : `Taken in: ${countText(changed.length)}.`;
 }
 
 function In({ library }: { readonly library: IndexedLibrary }) {
@@ -170,9 +176,9 @@ function In({ library }: { readonly library: IndexedLibrary }) {
       {[read.error, takeIn.error, undo.error].map((error, at) => error && <Refused key={at} error={error} />)}
       {taken && (
         <p role="status" className="text-lg">
-          {taken.changed.length === 0 ? 'Nothing in it was new.' : `Taken in: ${countText(taken.changed.length)}.`}{' '}
-          {taken.changed.length > 0 && (
-            <button type="button" className="link min-h-11 cursor-pointer" onClick={() => undo.mutate(taken.number)}>
+          {takenText(taken)}{' '}
+          {taken.number !== null && (
+            <button type="button" className="link min-h-11 cursor-pointer" onClick={() => undo.mutate(taken.number!)}>
               Take all of it back
             </button>
           )}
