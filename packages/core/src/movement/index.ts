@@ -16,6 +16,7 @@ export {
   withFields,
   withNewCue,
   withNewFault,
+  withRhythm,
   withSharedCue,
   withTie,
   withoutCue,

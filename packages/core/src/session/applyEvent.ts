@@ -1,8 +1,7 @@
 import type { EventOf, SessionEvent, SessionItem } from './event.ts';
 import { isKnown, type EventType } from './eventTypes.ts';
 import type { Mutable, StateDraft } from './stateDraft.ts';
-import type { ItemState, LaneState, SegmentState, SetState } from './state.ts';
-import type { TypedState } from './typed.ts';
+import type { ItemState, LaneState, SegmentState, SetState, TypedState } from './state.ts';
 
 type Apply<T extends EventType> = (draft: StateDraft, event: EventOf<T>) => void;
 

@@ -32,7 +32,7 @@ export {
 } from './actions.ts';
 export { amountPerSide, segmentAmount, totalAmount } from './amount.ts';
 export type { ClientBrief, DueDecision, FaultRate, MovementHistory, SessionBrief } from './brief.ts';
-export { type TypedState, movementsOf, typedSlug } from './typed.ts';
+export { movementsOf, typedSlug } from './typed.ts';
 export { revisionsToBring, withRevisions } from './broughtMovements.ts';
 export { type BriefIndex, indexBrief } from './briefIndex.ts';
 export { movementsForFloor } from './briefMovements.ts';
@@ -77,4 +77,4 @@ export { SessionFold } from './sessionFold.ts';
 export { isClean } from './setJudgement.ts';
 export { startAgain } from './startAgain.ts';
 export type { StartSession } from './startSession.ts';
-export type { FaultStatus, ItemState, LaneState, SessionState, SetState } from './state.ts';
+export type { FaultStatus, ItemState, LaneState, SessionState, SetState, TypedState } from './state.ts';

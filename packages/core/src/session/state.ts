@@ -7,7 +7,6 @@ import type { DoseKind, Lever, Region, Side, View } from '../movement/terms.ts';
 import type { Load } from '../movement/load.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
 import type { Actor, EndReason, PainKind } from './eventTypes.ts';
-import type { TypedState } from './typed.ts';
 
 /** A stretch of a set in which nothing was changed. */
 export interface SegmentState {
@@ -159,6 +158,23 @@ export interface ProposalState {
   readonly reasons: readonly string[];
   readonly setId?: string;
   readonly decided: { readonly taken: boolean; readonly instead?: string } | null;
+}
+
+/**
+ * A fault that the library lacks, or a cue that just came to mind, as it was typed on Floor. It bears the id that it will have when it is taken
+ * into the library as it is, so that what it did comes along.
+ */
+export interface TypedState {
+  readonly kind: 'fault' | 'cue';
+  /** `movement/typed-…`: of the fault, or of a cue of the movement's own. */
+  readonly id: string;
+  readonly movementId: string;
+  readonly text: string;
+  /** Of a cue: the fault for which it was said; absent when it was for none. */
+  readonly faultId?: string;
+  /** With whom it came up first. */
+  readonly clientId: string | null;
+  readonly at: string;
 }
 
 /** What a set of events says about a session. */

@@ -8,24 +8,7 @@ import {
 import { VIEWS } from '../movement/terms.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import type { PinnedMovements } from './log.ts';
-import type { SessionState } from './state.ts';
-
-/**
- * A fault that the library lacks, or a cue that just came to mind, as it was typed on Floor. It bears the id that it will have when it is taken
- * into the library as it is, so that what it did comes along.
- */
-export interface TypedState {
-  readonly kind: 'fault' | 'cue';
-  /** `movement/typed-…`: of the fault, or of a cue of the movement's own. */
-  readonly id: string;
-  readonly movementId: string;
-  readonly text: string;
-  /** Of a cue: the fault for which it was said; absent when it was for none. */
-  readonly faultId?: string;
-  /** With whom it came up first. */
-  readonly clientId: string | null;
-  readonly at: string;
-}
+import type { SessionState, TypedState } from './state.ts';
 
 const SLUG = /^typed-/;
 

@@ -16,6 +16,7 @@ import {
   withFault,
   withNewCue,
   withNewFault,
+  withRhythm,
   withSharedCue,
   withTie,
   withoutCue,
@@ -175,4 +176,22 @@ test('an entry moves within its list', () => {
   expect(moved(['a', 'b', 'c'], 0, 2)).toEqual(['b', 'c', 'a']);
   expect(moved(['a', 'b', 'c'], 2, 0)).toEqual(['c', 'a', 'b']);
   expect(moved(['a'], 4, 0)).toEqual(['a']);
+});
+
+describe('a movement in another rhythm', () => {
+  const lifted = { ...SQUAT, phases: [...SQUAT.phases, { phase: 'lift' as const, does: 'Come up.', breath: 'out' as const }] };
+
+  test('says in the part that lasts longest what it said of phases that are gone, and can be saved', () => {
+    const hold = withRhythm(lifted, 'hold');
+    expect(hold.phases).toEqual([
+      { phase: 'set-up', does: 'Stand tall.' },
+      { phase: 'enter', does: 'Go down. Come up.', breath: 'out' },
+    ]);
+    expect(new Set(hold.faults.map(({ phase }) => phase))).toEqual(new Set(['enter']));
+    expect(isSound(hold)).toBe(true);
+  });
+
+  test('is the same in its own', () => {
+    expect(withRhythm(lifted, 'rep')).toEqual(lifted);
+  });
 });

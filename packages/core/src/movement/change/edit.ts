@@ -1,4 +1,4 @@
-import type { Correction, MovementCue, MovementDocument, MovementFault } from '../movementDocument.ts';
+import type { Correction, MovementCue, MovementDocument, MovementFault, PhaseText } from '../movementDocument.ts';
 import { freeSlug, slugOf } from '../slug.ts';
 import { PHASES_OF_RHYTHM, type CueKind, type Phase, type Rhythm } from '../terms.ts';
 import type { FaultType, SharedCue } from '../vocabulary.ts';
@@ -173,6 +173,26 @@ export function withoutFault(document: MovementDocument, id: string): MovementDo
     ...document,
     faults: faults.map((fault) => (fault.clears ? { ...fault, clears: without(fault.clears) } : fault)),
     cues: document.cues.map((cue) => (cue.for ? { ...cue, for: without(cue.for) } : cue)),
+  };
+}
+
+/** In another rhythm: what stood in phases that it hasn’t stands in the part that lasts longest, and nothing that was said is cut. */
+export function withRhythm(document: MovementDocument, rhythm: Rhythm): MovementDocument {
+  const phases = PHASES_OF_RHYTHM[rhythm];
+  const placed = (phase: Phase) => (phases.includes(phase) ? phase : mainPhase(rhythm));
+  const texts = new Map<Phase, PhaseText>();
+  for (const text of document.phases) {
+    const phase = placed(text.phase);
+    const known = texts.get(phase);
+    texts.set(phase, { ...text, ...known, phase, does: known ? `${known.does} ${text.does}` : text.does });
+  }
+  return {
+    ...document,
+    rhythm,
+    phases: phases.flatMap((phase) => texts.get(phase) ?? []),
+    cues: document.cues.map((cue) => (cue.phase ? { ...cue, phase: placed(cue.phase) } : cue)),
+    faults: document.faults.map((fault) => ({ ...fault, phase: placed(fault.phase) })),
+    checkpoints: document.checkpoints.map((check) => ({ ...check, phase: placed(check.phase) })),
   };
 }
 

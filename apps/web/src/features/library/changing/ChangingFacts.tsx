@@ -13,7 +13,9 @@ import {
   freeSlug,
   lowerFirst,
   slugOf,
+  upperFirst,
   withFields,
+  withRhythm,
   type Checkpoint,
   type Dose,
   type DoseKind,
@@ -97,6 +99,53 @@ function Remove({ what, onRemove }: { readonly what: string; readonly onRemove: 
   );
 }
 
+interface TextLinesProps {
+  /** Of one; they are told apart by number. */
+  readonly label: string;
+  readonly texts: readonly string[];
+  /** Letters of one. */
+  readonly least: number;
+  readonly most: number;
+  readonly mostLines: number;
+  /** On the button. */
+  readonly add: string;
+  readonly placeholder: string;
+  readonly onChange: (texts: string[]) => void;
+}
+
+/** Texts under one another, each changed where it stands. */
+function TextLines({ label, texts, least, most, mostLines, add, placeholder, onChange }: TextLinesProps) {
+  const tooShort = (text: string) => (text.trim().length < least ? `${least} letters at least, or take it out.` : null);
+  return (
+    <>
+      <ol>
+        {texts.map((text, at) => (
+          <li key={at} className="flex items-center">
+            <EditableText
+              label={`${label} ${at + 1}`}
+              value={text}
+              most={most}
+              problem={tooShort(text)}
+              onChange={(next) => onChange(texts.map((each, i) => (i === at ? next : each)))}
+            />
+            <Remove what={`“${text}”`} onRemove={() => onChange(texts.filter((_, i) => i !== at))} />
+          </li>
+        ))}
+      </ol>
+      {texts.length < mostLines && (
+        <AddByTyping
+          text={add}
+          label={upperFirst(add)}
+          placeholder={placeholder}
+          most={most}
+          onNew={(text) => onChange([...texts, text])}
+          problemOf={tooShort}
+        />
+      )}
+    </>
+  );
+}
+
 function useField({ editor: { hands } }: FactsProps) {
   return (part: Part<MovementDocument>) => hands.change((before) => withFields(before, part));
 }
@@ -114,29 +163,16 @@ function Names(props: FactsProps) {
         problem={document.name.trim().length < 2 ? 'It needs a name.' : saidAt(problems, 'name')[0]}
         onChange={(name) => set({ name })}
       />
-      <ul>
-        {document.otherNames.map((name, at) => (
-          <li key={at} className="flex items-center">
-            <EditableText
-              label={`Other name ${at + 1}`}
-              value={name}
-              most={80}
-              problem={name.trim().length < 2 ? 'Two letters at least, or take it out.' : null}
-              onChange={(next) => set({ otherNames: document.otherNames.map((each, i) => (i === at ? next : each)) })}
-            />
-            <Remove what={name} onRemove={() => set({ otherNames: document.otherNames.filter((_, i) => i !== at) })} />
-          </li>
-        ))}
-      </ul>
-      {document.otherNames.length < 12 && (
-        <AddByTyping
-          text="another name"
-          label="Another name"
-          placeholder="how others call it, or clients"
-          onNew={(name) => set({ otherNames: [...document.otherNames, name] })}
-          problemOf={(name) => (name.length < 2 ? 'Two letters at least.' : null)}
-        />
-      )}
+      <TextLines
+        label="Other name"
+        texts={document.otherNames}
+        least={2}
+        most={80}
+        mostLines={12}
+        add="another name"
+        placeholder="how others call it, or clients"
+        onChange={(otherNames) => set({ otherNames })}
+      />
     </Section>
   );
 }
@@ -178,7 +214,9 @@ function Kind(props: FactsProps) {
           none="rhythm"
           value={document.rhythm}
           options={options(RHYTHMS)}
-          onChoose={(rhythm) => rhythm && set(withRhythm(document, rhythm as MovementDocument['rhythm']))}
+          onChoose={(rhythm) =>
+            rhythm && props.editor.hands.change((before) => withRhythm(before, rhythm as MovementDocument['rhythm']))
+          }
         />
       </div>
       <Chips
@@ -232,57 +270,21 @@ function Kind(props: FactsProps) {
   );
 }
 
-/** With phases of another rhythm, what stood in those that it hasn’t stands in the part that lasts longest. */
-function withRhythm(document: MovementDocument, rhythm: MovementDocument['rhythm']): Partial<MovementDocument> {
-  const phases = PHASES_OF_RHYTHM[rhythm];
-  const main = phases[1]!;
-  const placed = (phase: Phase) => (phases.includes(phase) ? phase : main);
-  const texts = new Map<Phase, MovementDocument['phases'][number]>();
-  for (const text of document.phases) {
-    const phase = placed(text.phase);
-    const known = texts.get(phase);
-    const does = known ? `${known.does} ${text.does}`.slice(0, 400) : text.does;
-    texts.set(phase, { ...text, phase, does });
-  }
-  return {
-    rhythm,
-    phases: phases.flatMap((phase) => texts.get(phase) ?? []),
-    cues: document.cues.map((cue) => (cue.phase ? { ...cue, phase: placed(cue.phase) } : cue)),
-    faults: document.faults.map((fault) => ({ ...fault, phase: placed(fault.phase) })),
-    checkpoints: document.checkpoints.map((check) => ({ ...check, phase: placed(check.phase) })),
-  };
-}
-
 function SetUpLines(props: FactsProps) {
   const { document, problems } = props;
   const set = useField(props);
-  const { setUp } = document;
   return (
     <Section title="Set up" problems={saidAt(problems, 'setUp')}>
-      <ol>
-        {setUp.map((line, at) => (
-          <li key={at} className="flex items-center">
-            <EditableText
-              label={`Set-up ${at + 1}`}
-              value={line}
-              most={240}
-              problem={line.trim().length < 4 ? 'Four letters at least, or take it out.' : null}
-              onChange={(next) => set({ setUp: setUp.map((each, i) => (i === at ? next : each)) })}
-            />
-            <Remove what={`“${line}”`} onRemove={() => set({ setUp: setUp.filter((_, i) => i !== at) })} />
-          </li>
-        ))}
-      </ol>
-      {setUp.length < 8 && (
-        <AddByTyping
-          text="a line"
-          label="A line of the set-up"
-          placeholder="where one stands, what one holds"
-          most={240}
-          onNew={(line) => set({ setUp: [...setUp, line] })}
-          problemOf={(line) => (line.length < 4 ? 'Four letters at least.' : null)}
-        />
-      )}
+      <TextLines
+        label="Set-up"
+        texts={document.setUp}
+        least={4}
+        most={240}
+        mostLines={8}
+        add="a line of the set-up"
+        placeholder="where one stands, what one holds"
+        onChange={(setUp) => set({ setUp })}
+      />
     </Section>
   );
 }
