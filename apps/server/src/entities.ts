@@ -8,7 +8,12 @@ import {
   TombstoneLaneEntity,
 } from './clients/client.entities.ts';
 import { InboxDropEntity } from './inbox/inbox.entities.ts';
-import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library/library.entities.ts';
+import {
+  MovementEntity,
+  MovementRevisionEntity,
+  VocabularyRevisionEntity,
+  WordRevisionEntity,
+} from './library/library.entities.ts';
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from './sessions/session.entities.ts';
 import { ServerStateEntity } from './database/serverState.entity.ts';
 import { StanceChoiceEntity } from './stances/stance.entities.ts';
@@ -29,6 +34,7 @@ export const ENTITIES = [
   MovementEntity,
   MovementRevisionEntity,
   VocabularyRevisionEntity,
+  WordRevisionEntity,
   BookingEntity,
   BookingClientEntity,
   SessionEntity,

@@ -9,8 +9,9 @@ import type {
   PracticeAnswer,
   StancesAnswer,
   PackPreview,
+  SavedChange,
 } from '@waxwing/core/api';
-import type { MovementDocument, MovementRevision } from '@waxwing/core/movement';
+import type { MovementDocument } from '@waxwing/core/movement';
 import type { SessionBrief } from '@waxwing/core/session';
 import { v4 } from 'uuid';
 import { SignedInClient, TestServer } from './testServer.ts';
@@ -155,7 +156,7 @@ describe('the library as it is sent', () => {
       (await owner.get(`/api/library?since=${encodeURIComponent(version)}`).expect(200)).body as LibraryAnswer;
     const whole = (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
     expect(whole.isWhole).toBe(true);
-    expect(await since(whole.version)).toEqual({ version: whole.version, isWhole: false, revisions: [] });
+    expect(await since(whole.version)).toEqual({ version: whole.version, isWhole: false, words: [], revisions: [] });
 
     const { document } = whole.revisions.find((each) => each.document.id === SQUAT)!;
     const pack = (more: object) => ({
@@ -164,15 +165,15 @@ describe('the library as it is sent', () => {
     await owner.post('/api/library/packs', pack({ movements: [{ ...document, trains: 'Sitting down slowly.' }] })).expect(200);
     const changed = await since(whole.version);
     expect(changed.revisions.map((each) => each.document.trains)).toEqual(['Sitting down slowly.']);
-    expect(changed).not.toHaveProperty('vocabulary');
+    expect(changed.words).toEqual([]);
 
     const muscles = [{ id: 'tongue', name: 'tongue', region: 'head' }];
     await owner.post('/api/library/packs', pack({ vocabulary: { muscles } })).expect(200);
     const more = await since(changed.version);
     expect(more.revisions).toEqual([]);
-    expect(more.vocabulary?.muscles?.some(({ id }) => id === 'tongue')).toBe(true);
+    expect(more.words).toEqual([{ list: 'muscles', id: 'tongue', word: muscles[0] }]);
     // From before both, both.
-    expect(await since(whole.version)).toMatchObject({ vocabulary: more.vocabulary, revisions: changed.revisions });
+    expect(await since(whole.version)).toMatchObject({ words: more.words, revisions: changed.revisions });
 
     // The same pack once more changes nothing, and nobody is told that it did.
     await owner.post('/api/library/packs', pack({ vocabulary: { muscles } })).expect(200);
@@ -209,7 +210,7 @@ describe('a movement that is changed', () => {
     const [first] = await history();
     const before = await owner.start(mine, [SQUAT], '2026-04-01');
     const { version } = (await owner.get('/api/library').expect(200)).body as LibraryAnswer;
-    const [saved] = (await save({ restSeconds: 95 }, first!).expect(200)).body as MovementRevision[];
+    const [saved] = ((await save({ restSeconds: 95 }, first!).expect(200)).body as SavedChange).revisions;
     expect(saved).toMatchObject({ number: first!.number + 1, document: { restSeconds: 95 } });
     expect((await history()).slice(0, 2).map(({ number, authorName }) => [number, authorName])).toEqual([
       [first!.number + 1, 'Ona Owner'],
@@ -228,7 +229,10 @@ describe('a movement that is changed', () => {
 
   test('saying the same makes no revision', async () => {
     const all = await history();
-    expect((await save({}, all[0]!).expect(200)).body).toMatchObject([{ revisionId: all[0]!.revisionId }]);
+    expect((await save({}, all[0]!).expect(200)).body).toMatchObject({
+      number: null,
+      revisions: [{ revisionId: all[0]!.revisionId }],
+    });
     expect(await history()).toEqual(all);
   });
 
@@ -243,7 +247,7 @@ describe('a movement that is changed', () => {
     const [now] = await history();
     const answers = await Promise.all([40, 50].map((restSeconds) => save({ restSeconds }, now!)));
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
-    const [won] = answers.find(({ status }) => status === 200)!.body as MovementRevision[];
+    const [won] = (answers.find(({ status }) => status === 200)!.body as SavedChange).revisions;
     expect((await history())[0]!.document.restSeconds).toBe(won!.document.restSeconds);
   });
 
@@ -299,8 +303,8 @@ describe('a movement that is changed', () => {
     await change([withRope, stepped], { cues: [{ ...rope, for: ['no-such'] }] }).expect(400);
     await change([withRope, withRope], { cues: [rope] }).expect(400);
 
-    const saved = (await change([withRope, stepped], { cues: [rope] }).expect(200)).body as MovementRevision[];
-    expect(saved.map((each) => each.document.id).sort()).toEqual([document.id, SQUAT].sort());
+    const saved = (await change([withRope, stepped], { cues: [rope] }).expect(200)).body as SavedChange;
+    expect(saved.revisions.map((each) => each.document.id).sort()).toEqual([document.id, SQUAT].sort());
     // It is there now: it can’t be new again, nor a word be begun from what it no longer is.
     await change([withRope]).expect(409);
     await change([], { cues: [{ ...rope, text: 'To the rope' }] }).expect(409);
@@ -332,18 +336,18 @@ describe('a pack that is looked at first', () => {
     expect((await library()).version).toBe(before.version);
     await owner.post('/api/library/packs/preview', pack([{ ...squat, family: 'none' }])).expect(400);
     await trainer.post('/api/library/packs/preview', upload).expect(403);
-    await trainer.post('/api/library/packs/undo', { number: 1 }).expect(403);
+    await trainer.post('/api/library/changes/undo', { number: 1 }).expect(403);
 
     const only = [squat.id, made.id];
     const taken = (await owner.post('/api/library/packs', { ...upload, only }).expect(200)).body as { number: number };
     const now = await library();
     expect([of(now, squat.id)!.restSeconds, of(now, lunge.id)!.restSeconds]).toEqual([7, lunge.restSeconds]);
-    await owner.post('/api/library/packs/undo', { number: taken.number - 1 }).expect(409);
-    await owner.post('/api/library/packs/undo', { number: taken.number }).expect(204);
+    await owner.post('/api/library/changes/undo', { number: taken.number - 1 }).expect(409);
+    await owner.post('/api/library/changes/undo', { number: taken.number }).expect(204);
     const after = await library();
     expect(of(after, squat.id)).toEqual(squat);
     expect(of(after, made.id)).toEqual({ ...of(now, made.id), putAway: {} });
     expect(after.vocabulary).toEqual(before.vocabulary);
-    await owner.post('/api/library/packs/undo', { number: taken.number }).expect(409);
+    await owner.post('/api/library/changes/undo', { number: taken.number }).expect(409);
   });
 });

@@ -5,9 +5,12 @@ import { gunzipSync } from 'node:zlib';
 import { describe, expect, test } from '@jest/globals';
 import { foldSession, setsOf, type SessionState, type SessionEvent } from '@waxwing/core/session';
 import type { SessionAnswer, SessionSummary } from '@waxwing/core/api';
+import { changedWords, type Vocabulary } from '@waxwing/core/movement';
 import { checkEvent } from '@waxwing/core/shapes';
+import Database from 'better-sqlite3';
 import request from 'supertest';
 import { createApp } from '../src/app.ts';
+import { Words } from '../src/library/words.ts';
 import { SignedInClient } from './testServer.ts';
 
 const FIXTURES = join(import.meta.dirname, 'fixtures');
@@ -18,6 +21,14 @@ function asThen(state: SessionState): object {
   return { ...state, sets, lanes: state.lanes.map((lane) => ({ ...lane, lastSetId: lane.sets.at(-1)?.setId ?? null })) };
 }
 
+/** The vocabularies of a database as releases kept them until words had revisions of their own. */
+function wordsThen(file: string): { readonly id: string; readonly document: Vocabulary }[] {
+  const database = new Database(file, { readonly: true });
+  const rows = database.prepare('select id, document from vocabulary_revisions').all() as { id: string; document: string }[];
+  database.close();
+  return rows.map(({ id, document }) => ({ id, document: JSON.parse(document) as Vocabulary }));
+}
+
 /** Everything that an earlier release wrote has to be read by this one. */
 describe.each(readdirSync(FIXTURES))('what release %s wrote', (version) => {
   const kept = (name: string) => readFileSync(join(FIXTURES, version, name));
@@ -26,6 +37,7 @@ describe.each(readdirSync(FIXTURES))('what release %s wrote', (version) => {
     const folder = mkdtempSync(join(tmpdir(), 'waxwing-release-'));
     const file = join(folder, 'studio.sqlite');
     writeFileSync(file, gunzipSync(kept('studio.sqlite.gz')));
+    const words = wordsThen(file);
     const app = await createApp({ databaseFile: file, quiet: true });
     await app.init();
     const signIn = await request(app.getHttpServer())
@@ -37,6 +49,9 @@ describe.each(readdirSync(FIXTURES))('what release %s wrote', (version) => {
     const { log } = (await maren.get(`/api/sessions/${session!.sessionId}`).expect(200)).body as SessionAnswer;
     expect(log.lanes[0]!.items.flatMap((item) => item.sets).length).toBeGreaterThan(3);
     expect(log.lanes[0]!.decisions.length).toBeGreaterThan(0);
+    // Sessions pinned their words by these.
+    expect(words.length).toBeGreaterThan(0);
+    for (const { id, document } of words) expect(changedWords(document, await app.get(Words).pinned(id))).toEqual([]);
     await app.close();
     rmSync(folder, { recursive: true, force: true });
   });

@@ -1,15 +1,31 @@
-import { Body, Controller, Get, Headers, HttpCode, Param, ParseIntPipe, Post, Query, Res } from '@nestjs/common';
-import type { MovementChange, PackPreview } from '@waxwing/core/api';
-import type { MovementRevision } from '@waxwing/core/movement';
-import { LibraryChange, PackUndo, PackUpload } from '@waxwing/core/shapes';
+import {
+  Body,
+  Controller,
+  Get,
+  Headers,
+  HttpCode,
+  NotFoundException,
+  Param,
+  ParseIntPipe,
+  Post,
+  Query,
+  Res,
+} from '@nestjs/common';
+import type { MovementChange, PackPreview, SavedChange, WordChange } from '@waxwing/core/api';
+import { isWordList } from '@waxwing/core/movement';
+import { ChangeUndo, LibraryChange, PackUpload } from '@waxwing/core/shapes';
 import type { Response } from 'express';
 import { Actor, ownersOnly, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Library, type ImportReport } from './library.ts';
+import { Words } from './words.ts';
 
 @Controller('api/library')
 export class LibraryController {
-  constructor(private readonly library: Library) {}
+  constructor(
+    private readonly library: Library,
+    private readonly words: Words,
+  ) {}
 
   /** A `LibraryAnswer`: what changed since a version; all of it when that isn't known. Who has just that (If-None-Match) is told so. */
   @Get()
@@ -57,12 +73,12 @@ export class LibraryController {
     return this.library.previewPack(actor.studioId, upload);
   }
 
-  @Post('packs/undo')
+  @Post('changes/undo')
   @HttpCode(204)
-  @ShapeBody(PackUndo)
-  undo(@Actor() actor: SignedIn, @Body() { number }: PackUndo): Promise<void> {
-    ownersOnly(actor, 'takes in packs');
-    return this.library.undoImport(actor, number);
+  @ShapeBody(ChangeUndo)
+  undo(@Actor() actor: SignedIn, @Body() { number }: ChangeUndo): Promise<void> {
+    ownersOnly(actor, 'changes the library');
+    return this.library.undo(actor, number);
   }
 
   /** Newest first; `before`: the number of the last one that is known. */
@@ -75,11 +91,17 @@ export class LibraryController {
     return this.library.history(actor.studioId, movementId, before);
   }
 
-  /** Answers the newest revision of each movement that it names. */
+  /** A word's, newest first. */
+  @Get('words/:list/:id/revisions')
+  wordHistory(@Actor() actor: SignedIn, @Param('list') list: string, @Param('id') id: string): Promise<WordChange[]> {
+    if (!isWordList(list)) throw new NotFoundException({ message: 'No such list of words' });
+    return this.words.history(actor.studioId, list, id);
+  }
+
   @Post('changes')
   @HttpCode(200)
   @ShapeBody(LibraryChange)
-  save(@Actor() actor: SignedIn, @Body() change: LibraryChange): Promise<MovementRevision[]> {
+  save(@Actor() actor: SignedIn, @Body() change: LibraryChange): Promise<SavedChange> {
     ownersOnly(actor, 'changes the library');
     return this.library.saveChange(actor, change);
   }

@@ -1,4 +1,4 @@
-import type { MovementDocument, Vocabulary } from '@waxwing/core/movement';
+import type { MovementDocument, Word, WordList } from '@waxwing/core/movement';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 
@@ -31,17 +31,28 @@ export class MovementRevisionEntity {
   @Column('text') createdAt!: string;
 }
 
-/** The whole vocabulary of a studio at a time. Immutable, so that a session can pin it. */
+/** A studio's words at a time: those of its number and before. Immutable, so that a session can pin it. */
 @Entity('vocabulary_revisions')
 @Index('vocabulary_revisions_number', ['studioId', 'number'], { unique: true })
 export class VocabularyRevisionEntity {
   @PrimaryColumn('text') id!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
   @Column('integer') number!: number;
-  @Column('simple-json') document!: Vocabulary;
-  @Column('text') hash!: string;
   @Column('text') author!: string;
   @Column('text') createdAt!: string;
   /** The studio's library number since which it holds. */
   @Column('integer', { default: 1 }) changedIn!: number;
+}
+
+/** A word as it is since a number of the library. Immutable: a trigger refuses updates. */
+@Entity('word_revisions')
+@Index('word_revisions_changed', ['studioId', 'changedIn'])
+export class WordRevisionEntity {
+  @PrimaryColumn('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @PrimaryColumn('text') list!: WordList;
+  /** `wordKey` of it. */
+  @PrimaryColumn('text') wordId!: string;
+  @PrimaryColumn('integer') changedIn!: number;
+  /** Empty: it is gone. */
+  @Column('simple-json', { nullable: true }) document!: Word | null;
 }

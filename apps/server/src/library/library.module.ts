@@ -3,15 +3,24 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import { LibraryController } from './library.controller.ts';
-import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library.entities.ts';
+import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity, WordRevisionEntity } from './library.entities.ts';
 import { Library } from './library.ts';
+import { WordHolders } from './wordHolders.ts';
+import { Words } from './words.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity, StudioEntity, TrainerEntity]),
+    TypeOrmModule.forFeature([
+      MovementEntity,
+      MovementRevisionEntity,
+      VocabularyRevisionEntity,
+      WordRevisionEntity,
+      StudioEntity,
+      TrainerEntity,
+    ]),
   ],
   controllers: [LibraryController],
-  providers: [Library],
-  exports: [Library],
+  providers: [Library, Words, WordHolders],
+  exports: [Library, Words],
 })
 export class LibraryModule {}

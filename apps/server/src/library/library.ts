@@ -3,14 +3,24 @@ import { BadRequestException, ConflictException, Injectable, NotFoundException }
 import { InjectRepository } from '@nestjs/typeorm';
 import { aliasProblems, changeErrors, sharedCueErrors, type Documents } from '@waxwing/core/ladder';
 import {
+  WordIndex,
   lexiconOf,
+  removalProblems,
+  renamedDocument,
   renamesOf,
   type MovementDocument,
   type MovementRevision,
   type Renames,
   type Vocabulary,
 } from '@waxwing/core/movement';
-import { changedLibrary, type LibraryAnswer, type MovementChange, type PackPreview, type StudioLibrary } from '@waxwing/core/api';
+import {
+  changedLibrary,
+  type LibraryAnswer,
+  type MovementChange,
+  type PackPreview,
+  type SavedChange,
+  type StudioLibrary,
+} from '@waxwing/core/api';
 import {
   PROBLEMS_MOST,
   areStillAsBefore,
@@ -36,8 +46,10 @@ import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { insertRows, putRows } from '../database/writeRows.ts';
 import { Clock } from '../http/clock.ts';
-import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from './library.entities.ts';
+import { MovementEntity, MovementRevisionEntity } from './library.entities.ts';
 import { libraryBody, type LibraryBody } from './libraryBody.ts';
+import { WordHolders } from './wordHolders.ts';
+import { SOMEBODY, Words } from './words.ts';
 
 export interface ImportReport {
   /** Movements that came new or changed; the same content makes no new revision. */
@@ -52,6 +64,9 @@ const PACK_BOUNDS = { seconds: 90, memoryMb: 1500 };
 
 /** Revisions on a page of a movement's history: each is a whole document. */
 const HISTORY_PAGE = 20;
+
+/** Numbers begin above it, also those that were given to what came before there were any. */
+const BEFORE_ALL = Number.MIN_SAFE_INTEGER;
 
 /** Each time another's save came between: so often in a row nobody saves. */
 const SAVE_TRIES = 10;
@@ -122,6 +137,21 @@ function changeProblems(
   ];
 }
 
+/** Movements that this change doesn't name, but that speak of what it gives another id. */
+function renamedBy(
+  words: WordsSave | undefined,
+  movements: LibraryChange['movements'],
+  revisions: readonly MovementRevision[],
+): MovementDocument[] {
+  const renames = renamesOf(words?.after.aliases);
+  if (renames.isEmpty) return [];
+  const named = new Set(movements.map(({ document }) => document.id));
+  return revisions.flatMap(({ document }) => {
+    const renamed = named.has(document.id) ? document : renamedDocument(document, renames);
+    return renamed === document ? [] : [renamed];
+  });
+}
+
 function changedSince(): ConflictException {
   return new ConflictException({
     message: 'The library has changed since: take back what you don’t want in each movement’s history',
@@ -151,9 +181,10 @@ export class Library {
   constructor(
     @InjectRepository(MovementEntity) private readonly movements: Reads<MovementEntity>,
     @InjectRepository(MovementRevisionEntity) private readonly revisions: Reads<MovementRevisionEntity>,
-    @InjectRepository(VocabularyRevisionEntity) private readonly vocabularies: Reads<VocabularyRevisionEntity>,
     @InjectRepository(StudioEntity) private readonly studios: Reads<StudioEntity>,
     @InjectRepository(TrainerEntity) private readonly trainers: Reads<TrainerEntity>,
+    private readonly words: Words,
+    private readonly holders: WordHolders,
     private readonly database: OpenDatabase,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
@@ -179,11 +210,13 @@ export class Library {
     const number = await this.numberOf(this.studios, studioId);
     const kept = this.kept.get(studioId);
     if (kept?.number === number) return kept;
-    const changed = await this.since(studioId, kept?.number ?? 0);
+    const changed = await this.since(studioId, kept?.number ?? BEFORE_ALL);
+    const version = this.versionOf(number);
+    const hasOtherWords = changed.words.length > 0;
     const library = {
-      ...changedLibrary(kept ?? null, { ...changed, version: this.versionOf(number), isWhole: !kept }),
+      ...changedLibrary(kept ?? null, { ...changed, version, isWhole: false }),
       number,
-      vocabularyRevisionId: changed.vocabularyRevisionId ?? kept?.vocabularyRevisionId ?? '',
+      vocabularyRevisionId: kept && !hasOtherWords ? kept.vocabularyRevisionId : await this.words.currentId(studioId),
     };
     this.kept.set(studioId, library);
     return library;
@@ -204,8 +237,8 @@ export class Library {
     if (version !== this.versionOf(since)) return null;
     const number = await this.numberOf(this.studios, studioId);
     if (since > number) return null;
-    const { vocabulary, revisions } = since === number ? { revisions: [] } : await this.since(studioId, since);
-    return { version: this.versionOf(number), isWhole: false, ...(vocabulary && { vocabulary }), revisions };
+    const changed = since === number ? { words: [], revisions: [] } : await this.since(studioId, since);
+    return { version: this.versionOf(number), isWhole: false, ...changed };
   }
 
   /** A database that was put back to an earlier state counts on from there: its numbers mean something else then. */
@@ -226,12 +259,9 @@ export class Library {
   }
 
   private async since(studioId: string, number: number) {
-    const vocabulary = await this.currentVocabulary(studioId, number);
+    const words = await this.words.since(studioId, number);
     const movements = await this.movements.findBy({ studioId, changedIn: MoreThan(number) });
-    return {
-      ...(vocabulary && { vocabulary: vocabulary.document, vocabularyRevisionId: vocabulary.id }),
-      revisions: await this.revisionsById(movements.map((movement) => movement.currentRevisionId)),
-    };
+    return { words, revisions: await this.revisionsById(movements.map((movement) => movement.currentRevisionId)) };
   }
 
   async revisionsById(ids: readonly string[]): Promise<MovementRevision[]> {
@@ -241,15 +271,6 @@ export class Library {
   /** Those of these that are this studio's; whatever else was asked for is nobody's business. */
   async revisionsOf(studioId: string, ids: readonly string[]): Promise<MovementRevision[]> {
     return ids.length === 0 ? [] : (await this.revisions.findBy({ studioId, id: In([...ids]) })).map(asRevision);
-  }
-
-  async vocabularyById(id: string): Promise<Vocabulary> {
-    return (await this.vocabularies.findOneByOrFail({ id })).document;
-  }
-
-  /** The newest one, when it came after a number of the library. */
-  private currentVocabulary(studioId: string, after = 0): Promise<VocabularyRevisionEntity | null> {
-    return this.vocabularies.findOne({ where: { studioId, changedIn: MoreThan(after) }, order: { number: 'DESC' } });
   }
 
   /** What pack files would make of the library: nothing is changed. Problems name file, line and path. */
@@ -281,7 +302,8 @@ export class Library {
         });
       }
       const changedIn = existing.number + 1;
-      const hasOtherVocabulary = await this.saveVocabulary(manager, studioId, author, pack.vocabulary, changedIn);
+      const by = { studioId, author, changedIn };
+      const hasOtherVocabulary = await this.words.save(manager, by, existing.vocabulary, pack.vocabulary);
       const before = new Map(existing.revisions.map((revision) => [revision.document.id, revision]));
       const changed = await this.saveMovements(manager, studioId, author, pack.movements, before, changedIn);
       // Its revisions stay, for the sessions that were done with them.
@@ -295,10 +317,10 @@ export class Library {
   }
 
   /**
-   * Takes back what came with a number of the library, as long as nothing else has changed since: each movement says again what it said
-   * before, and what was new is put away.
+   * Takes back what changed with a number of the library, as long as nothing else has changed since: each movement and word says again what
+   * it said before; a movement that was new is put away, a word that was new is gone.
    */
-  async undoImport({ studioId, trainerId }: SignedIn, number: number): Promise<void> {
+  async undo({ studioId, trainerId }: SignedIn, number: number): Promise<void> {
     const existing = await this.current(studioId);
     if (existing.number !== number) throw changedSince();
     const came = await this.movements.findBy({ studioId, changedIn: number });
@@ -309,13 +331,11 @@ export class Library {
       const was = await this.revisions.findOneBy({ studioId, movementId: id, number: now.number - 1 });
       documents.push(was?.document ?? { ...now.document, putAway: {} });
     }
-    const [words, wordsBefore] = await this.vocabularies.find({ where: { studioId }, order: { number: 'DESC' }, take: 2 });
+    const wordsBefore = await this.words.at(studioId, number - 1);
     await this.transactions.run(async (manager) => {
       if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== number) throw changedSince();
       const changedIn = number + 1;
-      if (words?.changedIn === number && wordsBefore) {
-        await this.saveVocabulary(manager, studioId, trainerId, wordsBefore.document, changedIn);
-      }
+      await this.words.save(manager, { studioId, author: trainerId, changedIn }, existing.vocabulary, wordsBefore);
       await this.saveMovements(manager, studioId, trainerId, documents, before, changedIn);
       await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
     });
@@ -333,27 +353,49 @@ export class Library {
     const nameOf = new Map(authors.map(({ id, name }) => [id, name]));
     return found.map((entity) => ({
       ...asRevision(entity),
-      authorName: nameOf.get(entity.author) ?? 'somebody who is gone',
+      authorName: nameOf.get(entity.author) ?? SOMEBODY,
       createdAt: entity.createdAt,
     }));
   }
 
   /**
    * Makes movements and words say something else from now on, all or nothing, if they still say what that was made from. The same content
-   * makes no new revision. Answers the newest of each movement.
+   * makes no new revision.
    */
-  async saveChange(actor: SignedIn, change: LibraryChange): Promise<MovementRevision[]> {
+  async saveChange(actor: SignedIn, change: LibraryChange): Promise<SavedChange> {
     for (let tries = 0; tries < SAVE_TRIES; tries += 1) {
-      if (await this.trySaving(actor, change)) {
-        const saved = this.byId(await this.current(actor.studioId));
-        return change.movements.flatMap(({ document }) => saved.get(document.id) ?? []);
-      }
+      const tried = await this.trySaving(actor, change);
+      if (!tried) continue;
+      const saved = this.byId(await this.current(actor.studioId));
+      return { ...tried, revisions: change.movements.flatMap(({ document }) => saved.get(document.id) ?? []) };
     }
     throw changedMeanwhile();
   }
 
-  /** False when the library was changed while this was looked at: what was found out then says nothing now. */
-  private async trySaving({ studioId, trainerId }: SignedIn, { movements, words }: LibraryChange): Promise<boolean> {
+  /** What speaks against words that are to go. */
+  private async removalProblems(
+    studioId: string,
+    words: WordsSave | undefined,
+    existing: CurrentLibrary,
+    documents: readonly MovementDocument[],
+  ): Promise<Problem[]> {
+    const { removed = [] } = words ?? {};
+    if (removed.length === 0) return [];
+    const changed = new Map(documents.map((document) => [document.id, document]));
+    const after = existing.revisions.map(({ document }) => changed.get(document.id) ?? document);
+    const index = new WordIndex(after, withWords(existing.vocabulary, words!));
+    const elsewhere = await this.holders.of(studioId, removed);
+    return [
+      ...removalProblems(removed, existing.vocabulary, index),
+      ...elsewhere.map(({ at, by }) => ({ at, message: `${removed[at]!.id} is used by ${by}` })),
+    ].map(({ at, message }) => ({ path: `words.removed[${at}]`, message }));
+  }
+
+  /** Nothing when the library was changed while this was looked at: what was found out then says nothing now. */
+  private async trySaving(
+    { studioId, trainerId }: SignedIn,
+    { movements, words }: LibraryChange,
+  ): Promise<Pick<SavedChange, 'number'> | null> {
     const existing = await this.current(studioId);
     const before = this.byId(existing);
     for (const { baseRevisionId, document } of movements) {
@@ -362,17 +404,22 @@ export class Library {
       if (known?.revisionId !== baseRevisionId) throw changedMeanwhile();
     }
     if (words && !areStillAsBefore(words, existing.vocabulary)) throw changedMeanwhile();
-    const documents = movements.map(({ document }) => document);
     const vocabulary = words ? withWords(existing.vocabulary, words) : existing.vocabulary;
-    const problems = changeProblems(documents, vocabulary, words, before);
+    const documents = [...movements.map(({ document }) => document), ...renamedBy(words, movements, existing.revisions)];
+    const problems = [
+      ...changeProblems(documents, vocabulary, words, before),
+      ...(await this.removalProblems(studioId, words, existing, documents)),
+    ];
     if (problems.length > 0) throw notSaved(problems);
     return this.transactions.run(async (manager) => {
-      if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) return false;
+      if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) return null;
       const changedIn = existing.number + 1;
-      const hasOtherWords = words ? await this.saveVocabulary(manager, studioId, trainerId, vocabulary, changedIn) : false;
+      const by = { studioId, author: trainerId, changedIn };
+      const hasOtherWords = await this.words.save(manager, by, existing.vocabulary, vocabulary);
       const changed = await this.saveMovements(manager, studioId, trainerId, documents, before, changedIn);
-      if (hasOtherWords || changed.length > 0) await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
-      return true;
+      if (!hasOtherWords && changed.length === 0) return { number: null };
+      await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
+      return { number: changedIn };
     });
   }
 
@@ -402,29 +449,5 @@ export class Library {
       }),
     );
     return revisions.map(({ movementId }) => movementId);
-  }
-
-  /** Answers whether it is another than before. */
-  private async saveVocabulary(
-    manager: EntityManager,
-    studioId: string,
-    author: string,
-    document: Vocabulary,
-    changedIn: number,
-  ): Promise<boolean> {
-    const before = await this.currentVocabulary(studioId);
-    const hash = contentHash(document);
-    if (before?.hash === hash) return false;
-    await manager.insert(VocabularyRevisionEntity, {
-      id: uuid(),
-      studioId,
-      number: (before?.number ?? 0) + 1,
-      document,
-      hash,
-      author,
-      createdAt: this.clock.now().toISOString(),
-      changedIn,
-    });
-    return true;
   }
 }

@@ -11,7 +11,12 @@ import {
 } from '../clients/client.entities.ts';
 import { ServerStateEntity } from '../database/serverState.entity.ts';
 import { InboxDropEntity } from '../inbox/inbox.entities.ts';
-import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity } from '../library/library.entities.ts';
+import {
+  MovementEntity,
+  MovementRevisionEntity,
+  VocabularyRevisionEntity,
+  WordRevisionEntity,
+} from '../library/library.entities.ts';
 import { storedEvents } from '../sessions/storedEvents.ts';
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
 import { StanceChoiceEntity } from '../stances/stance.entities.ts';
@@ -48,6 +53,7 @@ export const NOBODYS = [
   MovementEntity,
   MovementRevisionEntity,
   VocabularyRevisionEntity,
+  WordRevisionEntity,
   StanceChoiceEntity,
   InboxDropEntity,
   ServerStateEntity,

@@ -17,6 +17,7 @@ import type { EntityManager } from 'typeorm';
 import type { Reads } from '../database/reads.ts';
 import type { SignedIn } from '../accounts/actor.ts';
 import { Library } from '../library/library.ts';
+import { Words } from '../library/words.ts';
 import { Stances } from '../stances/stances.ts';
 import { PlaceEntity } from '../studio/place.entity.ts';
 import { History } from './history.ts';
@@ -30,6 +31,7 @@ export class Briefs {
   constructor(
     @InjectRepository(PlaceEntity) private readonly places: Reads<PlaceEntity>,
     private readonly library: Library,
+    private readonly words: Words,
     private readonly history: History,
     private readonly stances: Stances,
   ) {}
@@ -149,7 +151,7 @@ export class Briefs {
       clients: pins.clients,
       kit: pins.kit,
       inventory: pins.inventory ?? null,
-      vocabulary: await this.library.vocabularyById(pins.vocabularyRevisionId),
+      vocabulary: await this.words.pinned(pins.vocabularyRevisionId),
       revisions: await this.library.revisionsById(pins.revisionIds),
     };
   }

@@ -3,6 +3,7 @@ import type { MovementRevision } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Load } from '../movement/load.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
+import type { ChangedWord, Word } from '../movement/words.ts';
 import type { MeasuredValue } from '../client/measurement.ts';
 import type { SetUp } from '../client/setUp.ts';
 import type { Inventory } from '../loading/inventory.ts';
@@ -32,8 +33,10 @@ export interface LibraryAnswer {
   /** Another word after every change; says nothing else. */
   readonly version: string;
   readonly isWhole: boolean;
-  /** Always in a whole one; else only when it was changed. */
+  /** In a whole one. */
   readonly vocabulary?: Vocabulary;
+  /** In one that isn't whole: those that were changed. */
+  readonly words?: readonly ChangedWord[];
   /** Each movement at its newest revision. */
   readonly revisions: readonly MovementRevision[];
 }
@@ -46,6 +49,21 @@ export interface PackPreview {
 
 /** A revision of a movement, with who made it and when. */
 export interface MovementChange extends MovementRevision {
+  readonly authorName: string;
+  readonly createdAt: string;
+}
+
+/** What was saved: the newest of each movement that was named, and the number by which all of it can be taken back; `null`: nothing changed. */
+export interface SavedChange {
+  readonly revisions: readonly MovementRevision[];
+  readonly number: number | null;
+}
+
+/** A word at one of its revisions; `null`: it went. */
+export interface WordChange {
+  /** The library's, since which it was so. */
+  readonly number: number;
+  readonly word: Word | null;
   readonly authorName: string;
   readonly createdAt: string;
 }

@@ -26,7 +26,7 @@ describe('a library with what has changed', () => {
     expect(idsOf(library)).toEqual(['a-1', 'b-1', 'row-1']);
   });
 
-  test('keeps what wasn’t changed, takes over what was, and the vocabulary only when it comes', () => {
+  test('keeps what wasn’t changed, takes over what was, and of the words those that come', () => {
     const before = changedLibrary(null, whole('1', revision('a', 1), revision('c', 1)));
     const after = changedLibrary(before, {
       version: '2',
@@ -36,8 +36,9 @@ describe('a library with what has changed', () => {
     expect(idsOf(after)).toEqual(['a-1', 'b-1', 'c-2']);
     expect(after.revisions[0]).toBe(before.revisions[0]);
     expect(after.vocabulary).toBe(before.vocabulary);
-    const renamed = { families: [{ id: 'hinge', name: 'Bend' }] };
-    expect(changedLibrary(after, { version: '3', isWhole: false, vocabulary: renamed, revisions: [] }).vocabulary).toBe(renamed);
+    const word = { id: 'hinge', name: 'Bend' };
+    const renamed = { version: '3', isWhole: false, words: [{ list: 'families' as const, id: 'hinge', word }], revisions: [] };
+    expect(changedLibrary(after, renamed).vocabulary).toEqual({ families: [FAMILIES[0], word] });
   });
 
   test('is the same object when nothing has changed, and another one when all of it comes', () => {

@@ -1,5 +1,6 @@
 import type { MovementRevision } from '../movement/library.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
+import { withChangedWords } from '../movement/words.ts';
 import type { LibraryAnswer } from './api.ts';
 
 /** All that a studio's library says at a version. */
@@ -23,8 +24,11 @@ export function inLibraryOrder(revisions: Iterable<MovementRevision>, vocabulary
 export function changedLibrary(known: StudioLibrary | null, answer: LibraryAnswer): StudioLibrary {
   const before = answer.isWhole ? null : known;
   if (before && answer.version === before.version) return before;
-  const vocabulary = answer.vocabulary ?? before?.vocabulary ?? {};
-  const replaced = before && !answer.vocabulary && inPlace(before.revisions, answer.revisions);
+  const { words = [] } = answer;
+  const vocabulary = answer.vocabulary ?? withChangedWords(before?.vocabulary ?? {}, words);
+  // The order is that of the families, and what was renamed is gone.
+  const staysInOrder = !answer.vocabulary && !words.some(({ list }) => list === 'families' || list === 'aliases');
+  const replaced = before && staysInOrder && inPlace(before.revisions, answer.revisions);
   if (replaced) return { version: answer.version, vocabulary, revisions: replaced };
   const revisions = new Map((before?.revisions ?? []).map((revision) => [revision.document.id, revision]));
   for (const revision of answer.revisions) revisions.set(revision.document.id, revision);

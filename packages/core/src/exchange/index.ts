@@ -21,6 +21,7 @@ export {
   type PlaceSummary,
   type PracticeAnswer,
   SESSIONS_PAGE,
+  type SavedChange,
   type SessionAnswer,
   type SessionSummary,
   type SignedInDevice,
@@ -29,6 +30,7 @@ export {
   type TodayClient,
   type TodayVisit,
   type TrainerSummary,
+  type WordChange,
 } from './api.ts';
 export { type StudioLibrary, changedLibrary } from './changedLibrary.ts';
 export type { Problem } from './checkShape.ts';

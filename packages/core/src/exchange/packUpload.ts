@@ -19,7 +19,7 @@ export class PackUpload {
   @Maybe() @IsArray() @ArrayMaxSize(5000) @Matches(MOVEMENT_ID_PATTERN, { each: true }) only?: string[];
 }
 
-/** An import that is taken back, by the number that it was given. */
-export class PackUndo {
+/** A change of the library that is taken back, by the number that it was given. */
+export class ChangeUndo {
   @IsInt() @Min(1) number!: number;
 }

@@ -21,7 +21,7 @@ describe('a movement that refers to what was renamed', () => {
       { caution: 'knee', limit: 'Less deep.', instead: 'w:old' },
       { caution: 'hip', limit: 'Wider.' },
     ],
-    faults: [{ ...KNEES_IN, clears: ['knees-in', 'heels-lift'], regressTo: 'w:old' }],
+    faults: [{ ...KNEES_IN, clears: ['knees-cave', 'heels-lift'], regressTo: 'w:old' }],
   });
 
   test('refers to it under its new id, wherever that is', () => {
@@ -33,10 +33,42 @@ describe('a movement that refers to what was renamed', () => {
       { caution: 'knee', limit: 'Less deep.', instead: 'w:new' },
       { caution: 'hip', limit: 'Wider.' },
     ]);
-    expect(renamed.faults[0]).toMatchObject({ type: 'knees-cave', clears: ['knees-cave', 'heels-lift'], regressTo: 'w:new' });
+    expect(renamed.faults[0]).toMatchObject({ type: 'knees-cave', clears: ['heels-lift'], regressTo: 'w:new' });
     expect(renamed.faults[0]!.corrections[0]).toEqual({ kind: 'cue', cue: 'tear-the-floor' });
     // The id of a fault of its own stays: history hangs on it.
     expect(renamed.faults[0]!.id).toBe(document.faults[0]!.id);
+  });
+
+  test('says once what became one: of two cues the first, for what either was for', () => {
+    const joined = renamedDocument(
+      movementDocument({
+        id: 'w:other',
+        cues: [
+          { shared: 'spread-the-floor', for: ['knees-in'] },
+          { id: 'own', text: 'Own', kind: 'external', for: ['knees-in', 'knees-cave'] },
+          { shared: 'tear-the-floor', for: ['heels-lift', 'knees-cave'] },
+        ],
+        faults: [
+          {
+            ...KNEES_IN,
+            corrections: [
+              { kind: 'cue', cue: 'spread-the-floor' },
+              { kind: 'set-up', text: 'Toes out.' },
+              { kind: 'cue', cue: 'tear-the-floor' },
+            ],
+          },
+        ],
+      }),
+      renames,
+    );
+    expect(joined.cues).toEqual([
+      { shared: 'tear-the-floor', for: ['knees-cave', 'heels-lift'] },
+      { id: 'own', text: 'Own', kind: 'external', for: ['knees-cave'] },
+    ]);
+    expect(joined.faults[0]!.corrections).toEqual([
+      { kind: 'cue', cue: 'tear-the-floor' },
+      { kind: 'set-up', text: 'Toes out.' },
+    ]);
   });
 
   test('is the very same when nothing of it was', () => {

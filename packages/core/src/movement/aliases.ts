@@ -1,5 +1,5 @@
 import type { Alias, Aliased } from './alias.ts';
-import type { MovementDocument } from './movementDocument.ts';
+import type { Correction, MovementCue, MovementDocument } from './movementDocument.ts';
 import type { Vocabulary } from './vocabulary.ts';
 
 /** Ids as they are now, of ids as they were logged. Whatever was never renamed is itself. */
@@ -45,36 +45,59 @@ export function renamesOf(aliases: readonly Alias[] = []): Renames {
 export function renamedDocument(document: MovementDocument, renames: Renames): MovementDocument {
   if (renames.isEmpty) return document;
   const { movement, faultType, cue } = renames;
+  const types = (ids: readonly string[]) => [...new Set(ids.map(faultType))];
   const renamed: MovementDocument = {
     ...document,
     ...(document.components && { components: document.components.map(movement) }),
     harder: document.harder.map((step) => ({ ...step, to: movement(step.to) })),
     cautions: document.cautions.map((each) => (each.instead ? { ...each, instead: movement(each.instead) } : each)),
-    cues: document.cues.map((each) => ({
-      ...each,
-      ...(each.shared && { shared: cue(each.shared) }),
-      ...(each.for && { for: each.for.map(faultType) }),
-    })),
+    cues: oncePerShared(
+      document.cues.map((each) => ({
+        ...each,
+        ...(each.shared && { shared: cue(each.shared) }),
+        ...(each.for && { for: types(each.for) }),
+      })),
+    ),
     faults: document.faults.map((fault) => ({
       ...fault,
       type: faultType(fault.type),
-      ...(fault.clears && { clears: fault.clears.map(faultType) }),
+      // Of two that became one, neither takes away itself.
+      ...(fault.clears && { clears: types(fault.clears).filter((type) => type !== faultType(fault.type)) }),
       ...(fault.regressTo && { regressTo: movement(fault.regressTo) }),
-      corrections: fault.corrections.map((each) => (each.cue ? { ...each, cue: cue(each.cue) } : each)),
+      corrections: onceInARow(fault.corrections.map((each) => (each.cue ? { ...each, cue: cue(each.cue) } : each))),
     })),
   };
   return JSON.stringify(renamed) === JSON.stringify(document) ? document : renamed;
 }
 
+/** Of two cues that became one, the first, for what either was for. */
+function oncePerShared(cues: readonly MovementCue[]): MovementCue[] {
+  const kept = new Map<string, MovementCue>();
+  for (const each of cues) {
+    const key = each.shared ?? `own ${each.id}`;
+    const first = kept.get(key);
+    const isFor = first?.for && each.for && { for: [...new Set([...first.for, ...each.for])] };
+    kept.set(key, first ? { ...first, ...isFor } : each);
+  }
+  return [...kept.values()];
+}
+
+/** What says one cue is tried once. */
+function onceInARow(corrections: readonly Correction[]): Correction[] {
+  return corrections.filter(({ cue }, at) => cue === undefined || corrections.findIndex((each) => each.cue === cue) === at);
+}
+
 /** A vocabulary without what was renamed, and with what it refers to under its ids of now. */
 export function renamedVocabulary(vocabulary: Vocabulary): Vocabulary {
-  const { aliases = [], causes, cues, faultTypes } = vocabulary;
+  const { aliases = [], causes, cues, faultTypes, feelings } = vocabulary;
   if (aliases.length === 0) return vocabulary;
   const renames = renamesOf(aliases);
   return {
     ...vocabulary,
     ...(cues && {
-      cues: cues.filter(({ id }) => renames.cue(id) === id).map((cue) => ({ ...cue, for: cue.for.map(renames.faultType) })),
+      cues: cues
+        .filter(({ id }) => renames.cue(id) === id)
+        .map((cue) => ({ ...cue, for: [...new Set(cue.for.map(renames.faultType))] })),
     }),
     ...(faultTypes && {
       faultTypes: faultTypes
@@ -82,5 +105,8 @@ export function renamedVocabulary(vocabulary: Vocabulary): Vocabulary {
         .map((type) => (type.drills ? { ...type, drills: type.drills.map(renames.movement) } : type)),
     }),
     ...(causes && { causes: causes.map((cause) => ({ ...cause, work: cause.work.map(renames.movement) })) }),
+    ...(feelings && {
+      feelings: feelings.map((each) => (each.types ? { ...each, types: [...new Set(each.types.map(renames.faultType))] } : each)),
+    }),
   };
 }

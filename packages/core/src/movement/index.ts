@@ -34,7 +34,7 @@ export {
 export { type Choice, type Conflict, join } from './change/join.ts';
 export { withParts } from './change/parts.ts';
 export { differenceText } from './change/differenceText.ts';
-export { type Renames, renamesOf } from './aliases.ts';
+export { type Renames, renamedDocument, renamesOf } from './aliases.ts';
 export type { CueOutcome } from './cueOutcome.ts';
 export type { Dose, Tempo } from './dose.ts';
 export { amountText, doseText, tempoText, unitText } from './doseText.ts';
@@ -111,4 +111,15 @@ export {
 export { copyOfMovement, newMovement, newMovementId, withStep } from './newMovement.ts';
 export { freeSlug, slugOf } from './slug.ts';
 export { lowerFirst, searchable, upperFirst } from './text.ts';
+export {
+  type ChangedWord,
+  type Word,
+  type WordList,
+  changedWords,
+  isWordList,
+  withChangedWords,
+  wordKey,
+  wordsIn,
+} from './words.ts';
+export { WordIndex, type WordUses, removalProblems } from './wordUses.ts';
 export type { FaultType, SharedCue, StancePoint, StanceTag, Vocabulary } from './vocabulary.ts';

@@ -5,6 +5,7 @@ import { StoredMeansStored1764300000000 } from './1764300000000-StoredMeansStore
 import { SegmentsOfSets1764400000000 } from './1764400000000-SegmentsOfSets.ts';
 import { LibraryNumbers1764500000000 } from './1764500000000-LibraryNumbers.ts';
 import { TypedOnFloor1764600000000 } from './1764600000000-TypedOnFloor.ts';
+import { WordsOneByOne1764700000000 } from './1764700000000-WordsOneByOne.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -15,4 +16,5 @@ export const MIGRATIONS = [
   SegmentsOfSets1764400000000,
   LibraryNumbers1764500000000,
   TypedOnFloor1764600000000,
+  WordsOneByOne1764700000000,
 ];

@@ -100,7 +100,9 @@ function useFiling(library: IndexedLibrary | undefined) {
         movements: filed.document ? [{ baseRevisionId: revisionId, document: filed.document }] : [],
         ...(words && { words }),
       };
-      const [saved] = await saveChange(change);
+      const {
+        revisions: [saved],
+      } = await saveChange(change);
       setDone({
         text,
         undo: () =>

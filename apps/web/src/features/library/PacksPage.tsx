@@ -12,6 +12,7 @@ import { Failed, Loading } from '../../shared/states.tsx';
 import { Choice } from '../../shared/Choice.tsx';
 import { Chips } from './changing/Chips.tsx';
 import { DifferenceList } from './DifferenceList.tsx';
+import { undoChange } from './saveMovement.ts';
 
 /** The library as open files: out, and in with a look at what they would change. */
 export default function PacksPage() {
@@ -135,7 +136,7 @@ function In({ library }: { readonly library: IndexedLibrary }) {
     },
   });
   const undo = useMutation({
-    mutationFn: (number: number) => api.post('library/packs/undo', { number }),
+    mutationFn: undoChange,
     onSuccess: async () => {
       setTaken(null);
       await refresh();

@@ -1,4 +1,5 @@
 import type { LibraryChange, MovementDocument, MovementRevision } from '@waxwing/core/movement';
+import type { SavedChange } from '@waxwing/core/api';
 import { api } from '../../shared/api.ts';
 
 /** Where a movement's revisions are read. */
@@ -6,13 +7,18 @@ export function revisionsOf(movementId: string): string {
   return `library/${encodeURIComponent(movementId)}/revisions`;
 }
 
-/** Changes all of it or nothing, if it still says what that was made from. Answers what the movements say now. */
-export function saveChange(change: LibraryChange): Promise<MovementRevision[]> {
+/** Changes all of it or nothing, if it still says what that was made from. */
+export function saveChange(change: LibraryChange): Promise<SavedChange> {
   return api.post('library/changes', change);
 }
 
 /** Makes a movement say this, if it still says what that was made from. */
 export async function saveMovement(baseRevisionId: string, document: MovementDocument): Promise<MovementRevision> {
-  const [saved] = await saveChange({ movements: [{ baseRevisionId, document }] });
-  return saved!;
+  const { revisions } = await saveChange({ movements: [{ baseRevisionId, document }] });
+  return revisions[0]!;
+}
+
+/** Takes a change back, by its number, as long as nothing else has changed since. */
+export function undoChange(number: number): Promise<void> {
+  return api.post('library/changes/undo', { number });
 }
