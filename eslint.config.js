@@ -43,7 +43,7 @@ const SERVER_FLOORS = [
   ['studio', 'clients'],
   ['stances'],
   ['sessions'],
-  ['bookings', 'inbox'],
+  ['bookings', 'inbox', 'suggestions'],
   ['privacy'],
   ['backups', 'setup'],
   ['health'],

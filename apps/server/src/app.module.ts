@@ -3,6 +3,7 @@ import { AccountsModule } from './accounts/accounts.module.ts';
 import { BackupsModule } from './backups/backups.module.ts';
 import { BookingsModule } from './bookings/bookings.module.ts';
 import { InboxModule } from './inbox/inbox.module.ts';
+import { SuggestionsModule } from './suggestions/suggestions.module.ts';
 import { ClientsModule } from './clients/clients.module.ts';
 import { DatabaseModule } from './database/database.module.ts';
 import type { OpenDatabase } from './database/openDatabase.ts';
@@ -30,6 +31,7 @@ export class AppModule {
         SessionsModule,
         BookingsModule,
         InboxModule,
+        SuggestionsModule,
         StancesModule,
         StudioModule,
         SetupModule,

@@ -17,6 +17,7 @@ import {
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from './sessions/session.entities.ts';
 import { ServerStateEntity } from './database/serverState.entity.ts';
 import { StanceChoiceEntity } from './stances/stance.entities.ts';
+import { SuggestionEntity } from './suggestions/suggestion.entity.ts';
 import { StudioEntity } from './accounts/studio.entity.ts';
 import { PlaceEntity } from './studio/place.entity.ts';
 
@@ -44,5 +45,6 @@ export const ENTITIES = [
   ...PROJECTED,
   StanceChoiceEntity,
   InboxDropEntity,
+  SuggestionEntity,
   ServerStateEntity,
 ];

@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { DataSource } from 'typeorm';
 import { SignInEntity, TrainerEntity } from './accounts/account.entities.ts';
+import { signedInAs } from './accounts/actor.ts';
 import { hashPassword } from './accounts/signIns.ts';
 import { createApp } from './app.ts';
 import { Backups } from './backups/backups.ts';
@@ -99,7 +100,7 @@ try {
       if (!Number.isInteger(born) || born < 1900 || born > new Date().getFullYear())
         throw new Error('--born is a year, 1900 or later.');
       const document = { name: need('name'), birthYear: born, goals: [], cautions: [] };
-      await setup.client({ trainerId: trainer.id, studioId: trainer.studioId, role: trainer.role }, document);
+      await setup.client(signedInAs(trainer), document);
       console.log('Taken in.');
       break;
     }

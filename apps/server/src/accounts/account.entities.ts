@@ -12,6 +12,8 @@ export class TrainerEntity {
   /** argon2id. */
   @Column('text') passwordHash!: string;
   @Column('text') role!: 'owner' | 'trainer';
+  /** May change the library, as its owner may. */
+  @Column('boolean', { default: false }) keepsLibrary!: boolean;
   @Column('text') createdAt!: string;
   /** When they stopped working here; their sign-in opens nothing from then on. */
   @Column('text', { nullable: true }) leftAt!: string | null;

@@ -1,11 +1,25 @@
 import { createParamDecorator, ForbiddenException, SetMetadata, type ExecutionContext } from '@nestjs/common';
 import type { Request } from 'express';
+import type { TrainerEntity } from './account.entities.ts';
 
 /** Who asks. */
 export interface SignedIn {
   readonly trainerId: string;
   readonly studioId: string;
   readonly role: 'owner' | 'trainer';
+  /** May change the library: the owner, and whom they let. */
+  readonly keepsLibrary: boolean;
+}
+
+export function signedInAs({ id, studioId, role, keepsLibrary }: TrainerEntity): SignedIn {
+  return { trainerId: id, studioId, role, keepsLibrary: keepsLibrary || role === 'owner' };
+}
+
+/** `what` ends the sentence: "Only who keeps the library …". Throws for anybody else. */
+export function keepersOnly({ keepsLibrary }: SignedIn, what: string): void {
+  if (!keepsLibrary) {
+    throw new ForbiddenException({ message: `Only who keeps the library ${what}; the studio’s owner says who that is` });
+  }
 }
 
 /** `what` ends the sentence: "Only the studio’s owner …". Throws for anybody else. */

@@ -11,7 +11,7 @@ import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
 import { StudioEntity } from './studio.entity.ts';
 import { SignInEntity, TrainerEntity } from './account.entities.ts';
-import type { SignedIn } from './actor.ts';
+import { signedInAs, type SignedIn } from './actor.ts';
 import { TOO_MANY_TRIES, TRIES_FOR_MS, WRONG_TRIES_OF_NAME, WRONG_TRIES_OF_NAME_ANYWHERE } from './signInLimit.ts';
 import { Tries } from './tries.ts';
 
@@ -85,7 +85,7 @@ export class SignIns {
         lastSeenAt: now.toISOString(),
       });
     });
-    return { token, expiresAt, me: await this.me({ trainerId: trainer.id, studioId: trainer.studioId, role: trainer.role }) };
+    return { token, expiresAt, me: await this.me(signedInAs(trainer)) };
   }
 
   async signOut(token: string): Promise<void> {
@@ -98,13 +98,13 @@ export class SignIns {
     const trainer = signIn && (await this.trainers.findOneBy({ id: signIn.trainerId }));
     if (!signIn || !trainer || trainer.leftAt) return null;
     this.noteSeen(signIn, now);
-    return { trainerId: trainer.id, studioId: trainer.studioId, role: trainer.role };
+    return signedInAs(trainer);
   }
 
   async me(actor: SignedIn): Promise<Me> {
     const trainer = await this.trainers.findOneByOrFail({ id: actor.trainerId });
     const studio = await this.studios.findOneByOrFail({ id: actor.studioId });
-    return { trainerId: trainer.id, name: trainer.name, studioId: studio.id, studioName: studio.name, role: trainer.role };
+    return { ...signedInAs(trainer), name: trainer.name, studioName: studio.name };
   }
 
   /** Where this trainer is signed in; for the owner, where anybody is. Last seen first. */

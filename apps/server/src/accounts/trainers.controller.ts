@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
 import type { TrainerSummary } from '@waxwing/core/api';
-import { NewPassword, NewTrainer, PasswordForColleague, SeeOut } from '@waxwing/core/shapes';
+import { KeepsLibrary, NewPassword, NewTrainer, PasswordForColleague, SeeOut } from '@waxwing/core/shapes';
 import type { Request } from 'express';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Actor, type SignedIn } from './actor.ts';
@@ -31,6 +31,16 @@ export class TrainersController {
     @Body() { clientsTo }: SeeOut,
   ): Promise<TrainerSummary[]> {
     return this.trainers.seeOut(actor, trainerId, clientsTo ?? null);
+  }
+
+  @Put('trainers/:trainerId/library')
+  @ShapeBody(KeepsLibrary)
+  letKeepLibrary(
+    @Actor() actor: SignedIn,
+    @Param('trainerId', ParseUUIDPipe) trainerId: string,
+    @Body() { keepsLibrary }: KeepsLibrary,
+  ): Promise<TrainerSummary[]> {
+    return this.trainers.letKeepLibrary(actor, trainerId, keepsLibrary);
   }
 
   @Put('trainers/:trainerId/password')

@@ -14,8 +14,8 @@ import { TOO_MANY_TRIES, TRIES_FOR_MS, WRONG_TRIES_OF_NAME } from './signInLimit
 import { hashPassword } from './signIns.ts';
 import { Tries } from './tries.ts';
 
-interface TrainerRow extends Omit<TrainerSummary, 'clients'> {
-  readonly clients: number;
+interface TrainerRow extends Omit<TrainerSummary, 'keepsLibrary'> {
+  readonly keepsLibrary: 0 | 1;
 }
 
 /** Who works in a studio. The owner takes people in and sees them out; everybody sees who there is, to hand a client over. */
@@ -29,13 +29,23 @@ export class Trainers {
     private readonly clock: Clock,
   ) {}
 
-  list(actor: SignedIn): Promise<TrainerSummary[]> {
-    return this.trainers.query<TrainerRow[]>(
-      `select trainer.id "trainerId", name, login, role, "leftAt",
+  async list(actor: SignedIn): Promise<TrainerSummary[]> {
+    const rows = await this.trainers.query<TrainerRow[]>(
+      `select trainer.id "trainerId", name, login, role, role = 'owner' or "keepsLibrary" "keepsLibrary", "leftAt",
          (select count(*) from client_assignments where "trainerId" = trainer.id and until is null) clients
        from trainers trainer where "studioId" = ? order by "leftAt" is not null, name`,
       [actor.studioId],
     );
+    return rows.map((row) => ({ ...row, keepsLibrary: row.keepsLibrary === 1 }));
+  }
+
+  /** Whether somebody may change the library; the owner always may. */
+  async letKeepLibrary(actor: SignedIn, trainerId: string, keepsLibrary: boolean): Promise<TrainerSummary[]> {
+    ownersOnly(actor, 'says who keeps the library');
+    const here = { id: trainerId, studioId: actor.studioId, leftAt: IsNull() };
+    if (!(await this.trainers.existsBy(here))) throw new NotFoundException({ message: 'Nobody of that id works here' });
+    await this.transactions.run((manager) => manager.update(TrainerEntity, { id: trainerId }, { keepsLibrary }));
+    return this.list(actor);
   }
 
   async takeIn(actor: SignedIn, { name, login, password, role }: NewTrainer): Promise<TrainerSummary[]> {
@@ -47,6 +57,7 @@ export class Trainers {
       name,
       login: known,
       role,
+      keepsLibrary: false,
       passwordHash: await hashPassword(password),
       createdAt: this.clock.now().toISOString(),
       leftAt: null,

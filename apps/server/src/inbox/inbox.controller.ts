@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Post } from '@nestjs/common';
 import type { InboxAnswer } from '@waxwing/core/api';
 import { InboxDrop } from '@waxwing/core/shapes';
-import { Actor, ownersOnly, type SignedIn } from '../accounts/actor.ts';
+import { Actor, keepersOnly, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Inbox } from './inbox.ts';
 
@@ -18,7 +18,7 @@ export class InboxController {
   @HttpCode(204)
   @ShapeBody(InboxDrop)
   drop(@Actor() actor: SignedIn, @Body() drop: InboxDrop): Promise<void> {
-    ownersOnly(actor, 'files what was typed on the floor');
+    keepersOnly(actor, 'files what was typed on the floor');
     return this.inbox.drop(actor, drop);
   }
 }

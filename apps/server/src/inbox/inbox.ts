@@ -33,9 +33,8 @@ export class Inbox {
     private readonly clock: Clock,
   ) {}
 
-  /** The owner's is the studio's; a trainer's, what they typed themselves. Newest first. */
+  /** For who keeps the library, the studio's; for anybody else, what they typed themselves. Newest first. */
   async waiting(actor: SignedIn): Promise<InboxAnswer> {
-    const isOwner = actor.role === 'owner';
     const rows = await this.typed.query<TypedRow[]>(
       `select each.kind, each.id, each."movementId", each.text, each."faultId", each."localDate", each."clientId", trainer.name "trainerName",
          (select coalesce(sum(times), 0) from log_faults seen where seen."sessionId" = each."sessionId" and seen."faultId" = each.id) seen,
@@ -45,9 +44,9 @@ export class Inbox {
        from log_typed each
        join sessions session on session.id = each."sessionId"
        join trainers trainer on trainer.id = session."trainerId"
-       where each."studioId" = ? ${isOwner ? '' : 'and session."trainerId" = ?'}
+       where each."studioId" = ? ${actor.keepsLibrary ? '' : 'and session."trainerId" = ?'}
        order by each.at desc limit ?`,
-      [actor.studioId, ...(isOwner ? [] : [actor.trainerId]), ENTRIES_MOST],
+      [actor.studioId, ...(actor.keepsLibrary ? [] : [actor.trainerId]), ENTRIES_MOST],
     );
     const { vocabulary, revisions } = await this.library.current(actor.studioId);
     const dropped = new Set((await this.drops.findBy({ studioId: actor.studioId })).map(({ id }) => id));

@@ -15,7 +15,7 @@ import type { MovementChange, PackPreview, SavedChange, WordChange } from '@waxw
 import { isWordList } from '@waxwing/core/movement';
 import { ChangeUndo, LibraryChange, PackUpload } from '@waxwing/core/shapes';
 import type { Response } from 'express';
-import { Actor, ownersOnly, type SignedIn } from '../accounts/actor.ts';
+import { Actor, keepersOnly, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Library, type ImportReport } from './library.ts';
 import { Words } from './words.ts';
@@ -60,7 +60,7 @@ export class LibraryController {
   @HttpCode(200)
   @ShapeBody(PackUpload)
   importPack(@Actor() actor: SignedIn, @Body() upload: PackUpload): Promise<ImportReport> {
-    ownersOnly(actor, 'takes in packs');
+    keepersOnly(actor, 'takes in packs');
     return this.library.importPack(actor.studioId, actor.trainerId, upload.files, upload.only);
   }
 
@@ -69,7 +69,7 @@ export class LibraryController {
   @HttpCode(200)
   @ShapeBody(PackUpload)
   preview(@Actor() actor: SignedIn, @Body() upload: PackUpload): Promise<PackPreview> {
-    ownersOnly(actor, 'takes in packs');
+    keepersOnly(actor, 'takes in packs');
     return this.library.previewPack(actor.studioId, upload);
   }
 
@@ -77,7 +77,7 @@ export class LibraryController {
   @HttpCode(204)
   @ShapeBody(ChangeUndo)
   undo(@Actor() actor: SignedIn, @Body() { number }: ChangeUndo): Promise<void> {
-    ownersOnly(actor, 'changes the library');
+    keepersOnly(actor, 'changes the library');
     return this.library.undo(actor, number);
   }
 
@@ -102,7 +102,7 @@ export class LibraryController {
   @HttpCode(200)
   @ShapeBody(LibraryChange)
   save(@Actor() actor: SignedIn, @Body() change: LibraryChange): Promise<SavedChange> {
-    ownersOnly(actor, 'changes the library');
+    keepersOnly(actor, 'changes the library');
     return this.library.saveChange(actor, change);
   }
 }

@@ -71,6 +71,9 @@ const BEFORE_ALL = Number.MIN_SAFE_INTEGER;
 /** Each time another's save came between: so often in a row nobody saves. */
 const SAVE_TRIES = 10;
 
+/** Whose change something is. */
+type Author = Pick<SignedIn, 'studioId' | 'trainerId'>;
+
 /** A library with the number up to which it holds all changes. */
 type CurrentLibrary = StudioLibrary & { readonly number: number; readonly vocabularyRevisionId: string };
 
@@ -362,7 +365,7 @@ export class Library {
    * Makes movements and words say something else from now on, all or nothing, if they still say what that was made from. The same content
    * makes no new revision.
    */
-  async saveChange(actor: SignedIn, change: LibraryChange): Promise<SavedChange> {
+  async saveChange(actor: Author, change: LibraryChange): Promise<SavedChange> {
     for (let tries = 0; tries < SAVE_TRIES; tries += 1) {
       const tried = await this.trySaving(actor, change);
       if (!tried) continue;
@@ -391,12 +394,13 @@ export class Library {
     ].map(({ at, message }) => ({ path: `words.removed[${at}]`, message }));
   }
 
-  /** Nothing when the library was changed while this was looked at: what was found out then says nothing now. */
-  private async trySaving(
-    { studioId, trainerId }: SignedIn,
-    { movements, words }: LibraryChange,
-  ): Promise<Pick<SavedChange, 'number'> | null> {
-    const existing = await this.current(studioId);
+  /** Throws what would be said if it were saved now. */
+  async checkChange(studioId: string, change: LibraryChange): Promise<void> {
+    await this.readied(await this.current(studioId), studioId, change);
+  }
+
+  /** A change as it would be written: also to movements that it doesn't name, but that speak of what it gives another id. */
+  private async readied(existing: CurrentLibrary, studioId: string, { movements, words }: LibraryChange) {
     const before = this.byId(existing);
     for (const { baseRevisionId, document } of movements) {
       const known = before.get(document.id);
@@ -411,6 +415,13 @@ export class Library {
       ...(await this.removalProblems(studioId, words, existing, documents)),
     ];
     if (problems.length > 0) throw notSaved(problems);
+    return { documents, vocabulary, before };
+  }
+
+  /** Nothing when the library was changed while this was looked at: what was found out then says nothing now. */
+  private async trySaving({ studioId, trainerId }: Author, change: LibraryChange): Promise<Pick<SavedChange, 'number'> | null> {
+    const existing = await this.current(studioId);
+    const { documents, vocabulary, before } = await this.readied(existing, studioId, change);
     return this.transactions.run(async (manager) => {
       if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) return null;
       const changedIn = existing.number + 1;

@@ -20,6 +20,7 @@ import {
 import { storedEvents } from '../sessions/storedEvents.ts';
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
 import { StanceChoiceEntity } from '../stances/stance.entities.ts';
+import { SuggestionEntity } from '../suggestions/suggestion.entity.ts';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 import { PlaceEntity } from '../studio/place.entity.ts';
 
@@ -56,6 +57,7 @@ export const NOBODYS = [
   WordRevisionEntity,
   StanceChoiceEntity,
   InboxDropEntity,
+  SuggestionEntity,
   ServerStateEntity,
 ] as const;
 

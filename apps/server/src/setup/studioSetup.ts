@@ -4,7 +4,7 @@ import type { ClientDocument } from '@waxwing/core/client';
 import { InjectRepository } from '@nestjs/typeorm';
 import { v7 as uuid } from 'uuid';
 import { TrainerEntity } from '../accounts/account.entities.ts';
-import type { SignedIn } from '../accounts/actor.ts';
+import { signedInAs, type SignedIn } from '../accounts/actor.ts';
 import { hashPassword } from '../accounts/signIns.ts';
 import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';
 import { ClientAssignmentEntity, ClientEntity } from '../clients/client.entities.ts';
@@ -49,7 +49,7 @@ export class StudioSetup {
       await manager.insert(StudioEntity, studio);
       await manager.insert(TrainerEntity, owner);
     });
-    return { trainerId: owner.id, studioId: studio.id, role: 'owner' };
+    return signedInAs(owner);
   }
 
   async place(studioId: string, name: string, inventory: Inventory): Promise<string> {
@@ -64,7 +64,7 @@ export class StudioSetup {
   ): Promise<SignedIn> {
     const row = await this.trainerRow(studioId, trainer);
     await this.transactions.run((manager) => manager.insert(TrainerEntity, row));
-    return { trainerId: row.id, studioId, role: trainer.role };
+    return signedInAs(row);
   }
 
   private async trainerRow(
@@ -72,7 +72,17 @@ export class StudioSetup {
     { name, login, password, role }: { name: string; login: string; password: string; role: 'owner' | 'trainer' },
   ): Promise<TrainerEntity> {
     const passwordHash = await hashPassword(password);
-    return { id: uuid(), studioId, name, login: login.toLowerCase(), passwordHash, role, createdAt: this.now(), leftAt: null };
+    return {
+      id: uuid(),
+      studioId,
+      name,
+      login: login.toLowerCase(),
+      passwordHash,
+      role,
+      keepsLibrary: false,
+      createdAt: this.now(),
+      leftAt: null,
+    };
   }
 
   async client(trainer: SignedIn, document: ClientDocument): Promise<string> {

@@ -1,4 +1,4 @@
-import { IsIn, IsString, Length, Matches } from 'class-validator';
+import { IsBoolean, IsIn, IsString, Length, Matches } from 'class-validator';
 import { IsId } from '../checks/id.ts';
 import { IsZone } from '../checks/day.ts';
 import { Maybe, Trimmed } from '../checks/parts.ts';
@@ -21,6 +21,11 @@ export class NewTrainer {
 /** Who leaves: their clients go to somebody who stays. */
 export class SeeOut {
   @Maybe() @IsId() clientsTo?: string;
+}
+
+/** Whether somebody beside the owner may change the library. */
+export class KeepsLibrary {
+  @IsBoolean() keepsLibrary!: boolean;
 }
 
 /** A password that the owner sets for a colleague who forgot theirs. */

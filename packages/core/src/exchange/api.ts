@@ -1,5 +1,7 @@
 import type { ClientDocument } from '../client/clientDocument.ts';
 import type { MovementRevision } from '../movement/library.ts';
+import type { LibraryChange } from '../movement/libraryChange.ts';
+import type { SuggestionStatus } from '../movement/suggestion.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Load } from '../movement/load.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
@@ -26,6 +28,8 @@ export interface Me {
   readonly studioId: string;
   readonly studioName: string;
   readonly role: 'owner' | 'trainer';
+  /** May change the library: the owner, and whom they let. */
+  readonly keepsLibrary: boolean;
 }
 
 /** A studio's library: all of it, or what was changed since the version that was asked about. `changedLibrary` puts them together. */
@@ -57,6 +61,21 @@ export interface MovementChange extends MovementRevision {
 export interface SavedChange {
   readonly revisions: readonly MovementRevision[];
   readonly number: number | null;
+}
+
+/** What a trainer would change in the library, who may not. */
+export interface Suggestion {
+  readonly suggestionId: string;
+  readonly trainerName: string;
+  readonly isMine: boolean;
+  readonly createdAt: string;
+  readonly note: string | null;
+  readonly change: LibraryChange;
+  /** What its movements were made from. */
+  readonly bases: readonly MovementRevision[];
+  readonly status: SuggestionStatus;
+  readonly answer: string | null;
+  readonly answeredByName: string | null;
 }
 
 /** A word at one of its revisions; `null`: it went. */
@@ -126,6 +145,7 @@ export interface TrainerSummary {
   readonly name: string;
   readonly login: string;
   readonly role: 'owner' | 'trainer';
+  readonly keepsLibrary: boolean;
   /** How many clients they have now. */
   readonly clients: number;
   /** UTC; `null` while they work here. */

@@ -26,6 +26,7 @@ export {
   type SessionSummary,
   type SignedInDevice,
   type StancesAnswer,
+  type Suggestion,
   type TodayAnswer,
   type TodayClient,
   type TodayVisit,

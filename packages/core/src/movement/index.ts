@@ -122,4 +122,5 @@ export {
   wordsIn,
 } from './words.ts';
 export { WordIndex, type WordUses, removalProblems } from './wordUses.ts';
+export type { SuggestionStatus } from './suggestion.ts';
 export type { FaultType, SharedCue, StancePoint, StanceTag, Vocabulary } from './vocabulary.ts';

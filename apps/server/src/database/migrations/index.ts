@@ -6,6 +6,7 @@ import { SegmentsOfSets1764400000000 } from './1764400000000-SegmentsOfSets.ts';
 import { LibraryNumbers1764500000000 } from './1764500000000-LibraryNumbers.ts';
 import { TypedOnFloor1764600000000 } from './1764600000000-TypedOnFloor.ts';
 import { WordsOneByOne1764700000000 } from './1764700000000-WordsOneByOne.ts';
+import { LibraryKeepers1764800000000 } from './1764800000000-LibraryKeepers.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -17,4 +18,5 @@ export const MIGRATIONS = [
   LibraryNumbers1764500000000,
   TypedOnFloor1764600000000,
   WordsOneByOne1764700000000,
+  LibraryKeepers1764800000000,
 ];
