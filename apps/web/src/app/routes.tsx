@@ -44,6 +44,7 @@ export const PAGES: readonly PageRoute[] = [
   },
   { path: 'ladders', page: Ladders, section: 'Library' },
   { path: 'ladders/:family', page: Ladders, section: 'Library' },
+  { path: 'words', page: page(() => import('../features/library/words/WordsPage.tsx')), section: 'Library' },
   { path: 'inbox', page: page(() => import('../features/library/InboxPage.tsx')), section: 'Library' },
   { path: 'packs', page: page(() => import('../features/library/PacksPage.tsx')), section: 'Library' },
   { path: 'health', page: page(() => import('../features/library/HealthPage.tsx')), section: 'Library' },

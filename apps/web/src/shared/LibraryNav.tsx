@@ -4,6 +4,7 @@ const PARTS = [
   { to: '/library', name: 'Movements', end: true },
   { to: '/ladders', name: 'Ladders' },
   { to: '/stances', name: 'Stances' },
+  { to: '/words', name: 'Words' },
   { to: '/inbox', name: 'Inbox' },
   { to: '/health', name: 'Health' },
   { to: '/packs', name: 'Packs' },

@@ -34,6 +34,7 @@ export {
 export { type Choice, type Conflict, join } from './change/join.ts';
 export { withParts } from './change/parts.ts';
 export { differenceText } from './change/differenceText.ts';
+export { WORD_NAMES, changeTexts, wordName, wordTexts } from './change/wordText.ts';
 export { type Renames, renamedDocument, renamesOf } from './aliases.ts';
 export type { CueOutcome } from './cueOutcome.ts';
 export type { Dose, Tempo } from './dose.ts';
@@ -123,4 +124,14 @@ export {
 } from './words.ts';
 export { WordIndex, type WordUses, removalProblems } from './wordUses.ts';
 export type { SuggestionStatus } from './suggestion.ts';
-export type { FaultType, SharedCue, StancePoint, StanceTag, Vocabulary } from './vocabulary.ts';
+export type {
+  CautionEntry,
+  FamilyEntry,
+  FaultType,
+  KitEntry,
+  Muscle,
+  SharedCue,
+  StancePoint,
+  StanceTag,
+  Vocabulary,
+} from './vocabulary.ts';

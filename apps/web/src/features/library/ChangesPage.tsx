@@ -120,7 +120,7 @@ function Revisions({ all, library }: RevisionsProps) {
               ) : (
                 <p className="text-quiet">{number === 1 ? 'The first one.' : 'The one before isn’t shown yet.'}</p>
               )}
-              {at > 0 && me.role === 'owner' && (
+              {at > 0 && me.keepsLibrary && (
                 <button
                   type="button"
                   className="btn btn-ghost min-h-11 justify-self-start font-normal"

@@ -28,6 +28,7 @@ import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { AddByTyping } from './changing/AddByTyping.tsx';
 import { wordsFound } from './changing/editor.ts';
 import { saveChange } from './saveMovement.ts';
+import { SuggestionsList } from './SuggestionsList.tsx';
 
 /** What was typed on the floor and the library lacks: taken in, joined to what there is, or dropped. */
 export default function InboxPage() {
@@ -38,7 +39,9 @@ export default function InboxPage() {
   const { me } = useSignedIn();
   return (
     <Page title="Inbox" aside={<LibraryNav />}>
-      <p className="text-quiet max-w-2xl text-lg">Faults and cues that were typed on the floor and aren’t in the library yet.</p>
+      <p className="text-quiet max-w-2xl text-lg">
+        What was typed on the floor and isn’t in the library yet, and what trainers would change in it.
+      </p>
       <p role="status" className="mt-2 min-h-7">
         {filing.done && (
           <>
@@ -61,6 +64,7 @@ export default function InboxPage() {
           On the floor, “Another fault” and “Say something else” keep what the library lacks; it comes here.
         </Empty>
       )}
+      {library && <SuggestionsList library={library} />}
       {library && (
         <ul>
           {inbox.data?.map((entry) => (
@@ -68,7 +72,7 @@ export default function InboxPage() {
               key={entry.id}
               entry={entry}
               library={library}
-              mayFile={me.role === 'owner'}
+              mayFile={me.keepsLibrary}
               onFile={filing.file}
               onDrop={filing.drop}
             />
@@ -171,7 +175,7 @@ function Entry(props: EntryProps) {
           </button>
         </div>
       )}
-      {!mayFile && <p className="text-quiet">Waits for the owner.</p>}
+      {!mayFile && <p className="text-quiet">Waits for who keeps the library.</p>}
     </li>
   );
 }

@@ -26,7 +26,6 @@ import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { More } from '../../shared/More.tsx';
 import { Page } from '../../shared/page.tsx';
-import { useSignedIn } from '../../shared/signedIn.tsx';
 import { useClients, useDoneBy, useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { SearchField } from '../../shared/SearchField.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
@@ -87,7 +86,6 @@ function rowsOf(library: IndexedLibrary, { answer, facets, sort, openness }: Ask
 
 export default function LibraryPage() {
   const { library, isPending, error, refetch } = useLibrary();
-  const { me } = useSignedIn();
   const address = useAddress();
   const query = address.get('q') ?? '';
   // The letters show at once; the list follows when there is time.
@@ -127,11 +125,9 @@ export default function LibraryPage() {
         <>
           {library && <span className="text-quiet text-lg">{library.revisions.length} movements</span>}
           <LibraryNav />
-          {me.role === 'owner' && (
-            <Link to="/library/new" className="btn btn-ghost min-h-11 font-normal">
-              <Plus aria-hidden="true" size={18} /> A new movement
-            </Link>
-          )}
+          <Link to="/library/new" className="btn btn-ghost min-h-11 font-normal">
+            <Plus aria-hidden="true" size={18} /> A new movement
+          </Link>
         </>
       }
     >

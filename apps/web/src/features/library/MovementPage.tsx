@@ -20,13 +20,15 @@ import type { Openness } from '@waxwing/core/progress';
 import clsx from 'clsx';
 import { Pencil, Printer } from 'lucide-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
+import { api } from '../../shared/api.ts';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
+import type { ChangeEnd } from './changing/ChangesBar.tsx';
 import { FaultCorrections } from './FaultCorrections.tsx';
 import { LoadToTake } from './LoadToTake.tsx';
 import { LadderNeighbours } from './LadderNeighbours.tsx';
@@ -81,8 +83,9 @@ function usePickedFault(movement: ResolvedMovement) {
 
 function Movement({ revision, library }: { revision: MovementRevision; library: IndexedLibrary }) {
   const address = useAddress();
+  const navigate = useNavigate();
   const { me } = useSignedIn();
-  const isChanging = me.role === 'owner' && address.get('changing') === 'yes';
+  const isChanging = address.get('changing') === 'yes';
   const { stances, openness, client } = useViewpoint(address.get('for'));
   const movement = useMemo(
     () => resolveMovement(revision, library.lexicon, stances, new Set(client?.cautions.map(({ caution }) => caution))),
@@ -96,6 +99,15 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
     const isSame = fault.faultId === picked?.faultId;
     pick(isSame ? null : fault);
     if (!isSame) goTo(fault.phase);
+  };
+  const suggestion = address.get('suggestion');
+  const done = (end: ChangeEnd) => {
+    if (end === 'suggested') void navigate('/inbox');
+    else address.set({ changing: null, suggestion: null });
+    // Somebody’s suggestion, changed and saved. Where that isn’t noted, it waits on, and can be answered.
+    if (end === 'saved' && suggestion) {
+      void api.post(`suggestions/${suggestion}/answer`, { isAccepted: true }).catch(() => undefined);
+    }
   };
   const { document } = movement;
   const family = library.lexicon.families.get(document.family)?.name ?? document.family;
@@ -122,18 +134,18 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
               </>
             )}
           </span>
-          {me.role === 'owner' && !isChanging && (
+          {!isChanging && (
             <button
               type="button"
               className="btn btn-ghost ml-auto min-h-11 font-normal print:hidden"
               onClick={() => address.set({ changing: 'yes' })}
             >
-              <Pencil aria-hidden="true" size={18} /> Change it
+              <Pencil aria-hidden="true" size={18} /> {me.keepsLibrary ? 'Change it' : 'Suggest a change'}
             </button>
           )}
           <button
             type="button"
-            className={clsx('btn btn-ghost min-h-11 font-normal print:hidden', (me.role !== 'owner' || isChanging) && 'ml-auto')}
+            className={clsx('btn btn-ghost min-h-11 font-normal print:hidden', isChanging && 'ml-auto')}
             onClick={() => window.print()}
           >
             <Printer aria-hidden="true" size={18} /> Print the sheet
@@ -144,7 +156,7 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
     >
       {isChanging ? (
         <Suspense fallback={<Loading what="the editor" />}>
-          <ChangingMovement revision={revision} library={library} onDone={() => address.set({ changing: null })} />
+          <ChangingMovement revision={revision} library={library} onDone={done} />
         </Suspense>
       ) : (
         <>

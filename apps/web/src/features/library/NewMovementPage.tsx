@@ -26,7 +26,7 @@ import { AddByTyping } from './changing/AddByTyping.tsx';
 import { Chips } from './changing/Chips.tsx';
 import { movementsFound } from './changing/editor.ts';
 import { patternText } from './patternText.ts';
-import { saveChange } from './saveMovement.ts';
+import { useHandIn } from './saveMovement.ts';
 
 /** How a new movement begins. */
 const BEGINNINGS = [
@@ -84,6 +84,7 @@ function NewMovement({ library }: { readonly library: IndexedLibrary }) {
   const address = useAddress();
   const navigate = useNavigate();
   const refresh = useRefresh();
+  const handIn = useHandIn();
   const { typed, type, forget } = useTyped(`waxwing.new.${me.trainerId}`);
   const [isTried, setTried] = useState(false);
   const asked = BEGINNINGS.find(({ value }) => value === address.get('as'))?.value ?? 'empty';
@@ -91,7 +92,7 @@ function NewMovement({ library }: { readonly library: IndexedLibrary }) {
   const isEmpty = asked === 'empty';
   const save = useMutation({
     mutationFn: (documents: readonly MovementDocument[]) =>
-      saveChange({
+      handIn.send({
         movements: documents.map((document) => {
           const base = library.revision(document.id);
           return { ...(base && { baseRevisionId: base.revisionId }), document };
@@ -100,7 +101,7 @@ function NewMovement({ library }: { readonly library: IndexedLibrary }) {
     onSuccess: async (_, [made]) => {
       forget();
       await refresh();
-      void navigate(`/library/${made!.id}?changing=yes`);
+      void navigate(handIn.isSaved ? `/library/${made!.id}?changing=yes` : '/inbox');
     },
   });
   const same = called(typed.name, library);
@@ -210,7 +211,7 @@ function NewMovement({ library }: { readonly library: IndexedLibrary }) {
         </div>
       )}
       <button type="submit" className="btn btn-neutral min-h-11 justify-self-start" disabled={save.isPending}>
-        Save it and go on
+        {handIn.isSaved ? 'Save it and go on' : 'Suggest it'}
       </button>
       <p className="text-quiet">
         {isEmpty

@@ -29,7 +29,7 @@ export default function PacksPage() {
       {library && (
         <div className="mt-4 grid gap-8">
           <Out library={library} />
-          {me.role === 'owner' && <In library={library} />}
+          {me.keepsLibrary && <In library={library} />}
         </div>
       )}
     </Page>

@@ -1,6 +1,7 @@
 import type { LibraryChange, MovementDocument, MovementRevision } from '@waxwing/core/movement';
 import type { SavedChange } from '@waxwing/core/api';
 import { api } from '../../shared/api.ts';
+import { useSignedIn } from '../../shared/signedIn.tsx';
 
 /** Where a movement's revisions are read. */
 export function revisionsOf(movementId: string): string {
@@ -21,4 +22,18 @@ export async function saveMovement(baseRevisionId: string, document: MovementDoc
 /** Takes a change back, by its number, as long as nothing else has changed since. */
 export function undoChange(number: number): Promise<void> {
   return api.post('library/changes/undo', { number });
+}
+
+/** How somebody’s change comes into the library: saved, or suggested to who keeps it. */
+export function useHandIn() {
+  const { me } = useSignedIn();
+  const isSaved = me.keepsLibrary;
+  return {
+    isSaved,
+    verb: isSaved ? 'Save' : 'Suggest it',
+    send: async (change: LibraryChange, note = ''): Promise<void> => {
+      if (isSaved) await saveChange(change);
+      else await api.post('suggestions', { change, ...(note.trim() && { note }) });
+    },
+  };
 }

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import type { TrainerSummary } from '@waxwing/core/api';
 import { useState } from 'react';
 import { api, RequestRefused } from '../../shared/api.ts';
-import { Field, Pick } from '../../shared/Field.tsx';
+import { Field, Pick, Tick } from '../../shared/Field.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useRefresh, useTrainers } from '../../shared/queries.ts';
 import { SettingsNav } from '../../shared/SettingsNav.tsx';
@@ -47,11 +47,16 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
       await refresh();
     },
   });
+  const letKeep = useMutation({
+    mutationFn: ({ trainerId, keepsLibrary }: { readonly trainerId: string; readonly keepsLibrary: boolean }) =>
+      api.put(`trainers/${trainerId}/library`, { keepsLibrary }),
+    onSettled: refresh,
+  });
   const stay = (trainerId: string) => trainers.filter((each) => each.trainerId !== trainerId && !each.leftAt);
   return (
     <section aria-label="Who works here">
       <ul>
-        {trainers.map(({ trainerId, name, login, role, clients, leftAt }) => (
+        {trainers.map(({ trainerId, name, login, role, keepsLibrary, clients, leftAt }) => (
           <li
             key={trainerId}
             className="border-base-300 grid min-h-14 items-center gap-x-4 border-t py-2 sm:grid-cols-[minmax(11rem,1fr)_5rem_5rem_auto]"
@@ -60,6 +65,15 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
               <span className="heading text-lg">{name}</span>
               {trainerId === me.trainerId && <span className="text-quiet"> · you</span>}
               <div className="text-quiet">signs in as {login}</div>
+              {me.role === 'owner' && role !== 'owner' && !leftAt && (
+                <Tick
+                  checked={keepsLibrary}
+                  disabled={letKeep.isPending}
+                  onChange={({ target }) => letKeep.mutate({ trainerId, keepsLibrary: target.checked })}
+                >
+                  May change the library
+                </Tick>
+              )}
             </div>
             <span>{role === 'owner' ? 'owner' : 'trainer'}</span>
             <span className="figures">
@@ -124,8 +138,14 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
           {seeOut.error.message}
         </p>
       )}
+      {letKeep.error && (
+        <p role="alert" className="mt-2 font-bold">
+          {letKeep.error.message}
+        </p>
+      )}
       <p className="text-quiet border-base-300 mt-2 border-t pt-3">
-        A client is handed over from their own page, by the trainer who has them. Their past goes with them.
+        Who may not change the library suggests what they would; it waits in the Inbox for who may. A client is handed over from
+        their own page, by the trainer who has them. Their past goes with them.
       </p>
     </section>
   );

@@ -1,11 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
-import { differenceText, type Choice, type Conflict, type MovementDocument, type MovementRevision } from '@waxwing/core/movement';
+import { wordTexts, type Choice, type MovementDocument, type MovementRevision } from '@waxwing/core/movement';
 import type { MovementProblem } from '@waxwing/core/ladder';
 import { useState } from 'react';
 import { RequestRefused } from '../../../shared/api.ts';
 import { useRefresh, type IndexedLibrary } from '../../../shared/queries.ts';
 import { DifferenceList } from '../DifferenceList.tsx';
-import { saveChange } from '../saveMovement.ts';
+import { Choosing, conflictKey } from '../Choosing.tsx';
+import { Why } from '../Why.tsx';
+import { useHandIn } from '../saveMovement.ts';
 import { changeOf, isChanged, rebased, wordsOf, type Draft } from './draft.ts';
 
 /** More is scrolled: the strip above is what is worked on. */
@@ -20,17 +22,20 @@ interface ChangesBarProps {
   readonly onKeep: (draft: Draft) => void;
   /** Nothing of it is needed any more: it is saved, or given up. */
   readonly onForget: () => void;
-  readonly onDone: () => void;
+  readonly onDone: (end: ChangeEnd) => void;
 }
 
-const keyOf = ({ path }: Conflict) => path.join('/');
+/** What became of a draft; suggested, it waits for somebody’s answer. */
+export type ChangeEnd = 'saved' | 'suggested' | 'given up';
 
 /** What is otherwise than before, in words; saved, or given up. */
 export function ChangesBar({ draft, current, library, problems, onKeep, onForget, onDone }: ChangesBarProps) {
   const [choices, setChoices] = useState<Readonly<Record<string, Choice>>>({});
   const refresh = useRefresh();
+  const handIn = useHandIn();
+  const [note, setNote] = useState('');
   const save = useMutation({
-    mutationFn: (made: Draft) => saveChange(changeOf(made)),
+    mutationFn: (made: Draft) => handIn.send(changeOf(made), note),
     // Also when somebody has gone elsewhere before the answer.
     onSuccess: () => {
       onForget();
@@ -44,9 +49,9 @@ export function ChangesBar({ draft, current, library, problems, onKeep, onForget
   const joined = rebased(
     draft,
     (id) => library.revision(id),
-    (conflict) => choices[keyOf(conflict)] ?? 'theirs',
+    (conflict) => choices[conflictKey(conflict)] ?? 'theirs',
   );
-  const open = isBehind ? joined.conflicts.filter((conflict) => choices[keyOf(conflict)] === undefined) : [];
+  const open = isBehind ? joined.conflicts.filter((conflict) => choices[conflictKey(conflict)] === undefined) : [];
   return (
     <section aria-label="What you changed" className="border-base-content bg-base-100 sticky bottom-0 z-10 mt-4 border-t-2 py-3">
       {isBehind && (
@@ -62,13 +67,12 @@ export function ChangesBar({ draft, current, library, problems, onKeep, onForget
           {joined.conflicts.length === 0 && isChanged(draft) && <p>It goes together with yours: saving keeps both.</p>}
           {joined.conflicts.map((conflict) => (
             <Choosing
-              key={keyOf(conflict)}
+              key={conflictKey(conflict)}
               conflict={conflict}
-              draft={draft}
-              current={current.document}
+              sides={{ before: draft.base.document, mine: draft.document, theirs: current.document }}
               library={library}
-              chosen={choices[keyOf(conflict)]}
-              onChoose={(choice) => setChoices({ ...choices, [keyOf(conflict)]: choice })}
+              chosen={choices[conflictKey(conflict)]}
+              onChoose={(choice) => setChoices({ ...choices, [conflictKey(conflict)]: choice })}
             />
           ))}
           <button
@@ -107,7 +111,7 @@ export function ChangesBar({ draft, current, library, problems, onKeep, onForget
           className="btn btn-ghost min-h-11 font-normal"
           onClick={() => {
             onForget();
-            onDone();
+            onDone('given up');
           }}
         >
           {isChanged(draft) ? 'Give it up' : 'Done'}
@@ -117,25 +121,19 @@ export function ChangesBar({ draft, current, library, problems, onKeep, onForget
           className="btn btn-neutral min-h-11"
           disabled={!isChanged(draft) || open.length > 0 || save.isPending}
           // Only who is still here goes on to the page.
-          onClick={() => save.mutate(joined.draft, { onSuccess: onDone })}
+          onClick={() => save.mutate(joined.draft, { onSuccess: () => onDone(handIn.isSaved ? 'saved' : 'suggested') })}
         >
-          Save
+          {handIn.verb}
         </button>
       </div>
+      {!handIn.isSaved && isChanged(draft) && <Why value={note} onChange={setNote} />}
     </section>
   );
 }
 
 /** What the draft says otherwise: of its movement, of easier ones that lead to it, and in words that others use too. */
 function Changed({ draft, library }: { readonly draft: Draft; readonly library: IndexedLibrary }) {
-  const { after, before } = wordsOf(draft);
-  const words = [
-    ...(after.cues ?? []).map((cue) => {
-      const was = before.cues?.find(({ id }) => id === cue.id);
-      return was ? `Shared cue “${was.text}”: “${cue.text}”, as ${cue.kind}` : `New shared cue: “${cue.text}”`;
-    }),
-    ...(after.faultTypes ?? []).map(({ name, region }) => `New kind of fault: “${name}”, of the ${region}`),
-  ];
+  const words = wordTexts(wordsOf(draft), library.lexicon);
   return (
     <div className={FEW_LINES}>
       <DifferenceList
@@ -177,51 +175,6 @@ function NextThings({ problems }: { readonly problems: readonly MovementProblem[
         ))}
       </ul>
     </details>
-  );
-}
-
-interface ChoosingProps {
-  readonly conflict: Conflict;
-  readonly draft: Draft;
-  readonly current: MovementDocument;
-  readonly library: IndexedLibrary;
-  readonly chosen: Choice | undefined;
-  readonly onChoose: (choice: Choice) => void;
-}
-
-/** The same thing as two made it, side by side. */
-function Choosing({ conflict, draft, current, library, chosen, onChoose }: ChoosingProps) {
-  const before = draft.base.document;
-  const sides = [
-    { choice: 'mine', title: 'Yours', made: conflict.mine, after: draft.document },
-    { choice: 'theirs', title: 'Theirs', made: conflict.theirs, after: current },
-  ] as const;
-  return (
-    <fieldset className="border-base-300 mt-2 grid gap-x-4 border-t pt-2 md:grid-cols-2">
-      <legend className="font-bold">Both of you changed this: which holds?</legend>
-      {sides.map(({ choice, title, made, after }) => (
-        <label key={choice} className="flex min-h-11 cursor-pointer items-start gap-3 py-1">
-          <input
-            type="radio"
-            className="radio mt-1"
-            name={keyOf(conflict)}
-            checked={chosen === choice}
-            onChange={() => onChoose(choice)}
-          />
-          <span>
-            <b>{title}</b>
-            {made.map((each) => {
-              const text = differenceText(each, { before, after }, library);
-              return (
-                <span key={text} className="block leading-snug">
-                  {text}
-                </span>
-              );
-            })}
-          </span>
-        </label>
-      ))}
-    </fieldset>
   );
 }
 

@@ -2,7 +2,7 @@ import { problemsOfChanged } from '@waxwing/core/ladder';
 import { lexiconOf, mergeVocabulary, withFields, type MovementRevision } from '@waxwing/core/movement';
 import { useEffect, useMemo, useState } from 'react';
 import { useCueTrials, type IndexedLibrary } from '../../../shared/queries.ts';
-import { ChangesBar } from './ChangesBar.tsx';
+import { ChangesBar, type ChangeEnd } from './ChangesBar.tsx';
 import { ChangingFacts } from './ChangingFacts.tsx';
 import { ChangingCautions, ChangingLadder, ChangingParts } from './ChangingLadder.tsx';
 import { ChangingStrip } from './ChangingStrip.tsx';
@@ -27,7 +27,7 @@ function useSettled<Value>(value: Value, pauseMs: number): Value {
 interface ChangingMovementProps {
   readonly revision: MovementRevision;
   readonly library: IndexedLibrary;
-  readonly onDone: () => void;
+  readonly onDone: (end: ChangeEnd) => void;
 }
 
 /** A movement while it is changed: its strip is the editor, and the rest stands where it stands on the page. */

@@ -28,17 +28,10 @@ import { GripVertical } from 'lucide-react';
 import { Choice } from '../../../shared/Choice.tsx';
 import { PHASE_NAMES } from '../RepStrip.tsx';
 import { Chips } from './Chips.tsx';
+import { AUDIENCE_WORDS, KIND_WORDS } from './cueWords.ts';
 import { EditableText } from './EditableText.tsx';
 import { sharedLike, type Editor } from './editor.ts';
 import { withWord } from './draft.ts';
-
-/** What a kind does, to who chooses one. */
-const KIND_WORDS: Readonly<Record<CueKind, string>> = {
-  external: 'effect outside',
-  internal: 'part of the body',
-  analogy: 'picture',
-  touch: 'touch or target',
-};
 
 interface CueCardProps {
   readonly cue: MovementCue;
@@ -263,13 +256,6 @@ function OpenCue({ cue, phase, document, editor, tally, problems, onOpen, text }
 }
 
 const TOO_LONG = `Longer than ${CUE_MAX_WORDS} words: too long to call across a room.`;
-
-const AUDIENCE_WORDS: Readonly<Record<Audience, string>> = {
-  beginner: 'to beginners',
-  experienced: 'to the experienced',
-  'older-adult': 'to older people',
-  teen: 'to teenagers',
-};
 
 function stanceValue({ point, position }: StanceTag): string {
   return `${point}=${position}`;

@@ -1,7 +1,7 @@
 import type { MovementDocument, MovementRevision } from '@waxwing/core/movement';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { useSignedIn } from '../../../shared/signedIn.tsx';
-import { draftFrom, newDraft, withNeighbour, type Draft } from './draft.ts';
+import { draftFrom, isChanged, newDraft, withNeighbour, type Draft } from './draft.ts';
 
 /** What hands do to a draft. The same functions from one letter to the next. */
 export interface DraftHands {
@@ -13,7 +13,7 @@ export interface DraftHands {
 /** Kept on the device for this sign-in from the first letter on: a reload, or a network that is gone, loses nothing. */
 export function useDraft(revision: MovementRevision) {
   const { me } = useSignedIn();
-  const key = `waxwing.changing.${me.trainerId}.${revision.document.id}`;
+  const key = draftKey(me.trainerId, revision.document.id);
   const [draft, setDraft] = useState<Draft>(() => keptDraft(key) ?? newDraft(revision));
   // Fast fingers are ahead of what has been drawn: each change is made in what the one before has left.
   const latest = useRef(draft);
@@ -42,6 +42,19 @@ export function useDraft(revision: MovementRevision) {
       setDraft(latest.current);
     },
   };
+}
+
+const draftKey = (trainerId: string, movementId: string) => `waxwing.changing.${trainerId}.${movementId}`;
+
+/** Whether somebody is changing a movement on this device. */
+export function hasDraft(trainerId: string, movementId: string): boolean {
+  const draft = keptDraft(draftKey(trainerId, movementId));
+  return draft !== null && isChanged(draft);
+}
+
+/** What somebody goes on with when they next change that movement. */
+export function keepDraft(trainerId: string, draft: Draft): void {
+  keep(draftKey(trainerId, draft.base.document.id), draft);
 }
 
 function keep(key: string, draft: Draft): void {

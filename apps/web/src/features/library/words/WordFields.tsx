@@ -1,0 +1,353 @@
+import {
+  AUDIENCES,
+  CUE_KINDS,
+  CUE_MAX_WORDS,
+  PATTERNS,
+  REGIONS,
+  isCallable,
+  type BasePose,
+  type CautionEntry,
+  type FamilyEntry,
+  type FaultType,
+  type KitEntry,
+  type Muscle,
+  type SharedCue,
+  type Word,
+} from '@waxwing/core/movement';
+import { useMemo } from 'react';
+import { PhaseStill } from '../../../shared/figure/PhaseStill.tsx';
+import type { IndexedLibrary } from '../../../shared/queries.ts';
+import { AddByTyping } from '../changing/AddByTyping.tsx';
+import { Chips } from '../changing/Chips.tsx';
+import { AUDIENCE_WORDS, KIND_WORDS } from '../changing/cueWords.ts';
+import { Taken } from '../changing/Taken.tsx';
+import { EditableText } from '../changing/EditableText.tsx';
+import { causeText, causesFound, movementsFound, wordsFound } from '../changing/editor.ts';
+import { patternText } from '../patternText.ts';
+import { NAME_MOST, type KeptList, type WordOf } from './wordLists.ts';
+
+interface FieldsProps<Entry extends Word> {
+  readonly word: Entry;
+  readonly library: IndexedLibrary;
+  readonly onChange: (word: Entry) => void;
+}
+
+/** What a word of a list says, each changed where it stands. */
+export function WordFields({ list, ...props }: FieldsProps<Word> & { readonly list: KeptList }) {
+  switch (list) {
+    case 'faultTypes':
+      return <FaultTypeFields {...of<'faultTypes'>(props)} />;
+    case 'cues':
+      return <CueFields {...of<'cues'>(props)} />;
+    case 'kit':
+      return <KitFields {...of<'kit'>(props)} />;
+    case 'cautions':
+      return <CautionFields {...of<'cautions'>(props)} />;
+    case 'families':
+      return <FamilyFields {...of<'families'>(props)} />;
+    case 'muscles':
+      return <MuscleFields {...of<'muscles'>(props)} />;
+    case 'basePoses':
+      return <BasePoseFields {...of<'basePoses'>(props)} />;
+  }
+}
+
+/** Which list a word is of is known by who shows it. */
+function of<List extends KeptList>(props: FieldsProps<Word>): FieldsProps<WordOf[List]> {
+  return props as unknown as FieldsProps<WordOf[List]>;
+}
+
+interface NameProps {
+  readonly label?: string;
+  readonly value: string;
+  readonly most: number;
+  readonly problem?: string | null;
+  readonly onChange: (value: string) => void;
+}
+
+function Name({ label = 'Name', value, most, problem, onChange }: NameProps) {
+  return (
+    <EditableText
+      label={label}
+      value={value}
+      most={most}
+      className="heading text-2xl"
+      problem={value.trim().length < 2 ? 'Two letters at least.' : problem}
+      onChange={onChange}
+    />
+  );
+}
+
+/** How else it is said: the search knows these. */
+function OtherNames({ names = [], onChange }: OtherNamesProps) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-2">
+      <Taken
+        label="Also called, which the search knows"
+        lead="also called"
+        options={names.map((value) => ({ value, text: value }))}
+        onRemove={(name) => onChange(names.filter((each) => each !== name))}
+      />
+      {names.length < 30 && (
+        <AddByTyping
+          text="another name"
+          label="Another name"
+          placeholder="how else it is said"
+          most={60}
+          problemOf={(typed) => (typed.length < 2 ? 'Two letters at least.' : null)}
+          onNew={(typed) => typed.length >= 2 && onChange([...new Set([...names, typed])])}
+        />
+      )}
+    </div>
+  );
+}
+
+interface OtherNamesProps {
+  readonly names?: string[] | undefined;
+  readonly onChange: (names: string[]) => void;
+}
+
+const regions = REGIONS.map((value) => ({ value, text: value }));
+
+function FaultTypeFields({ word, library, onChange }: FieldsProps<FaultType>) {
+  const { lexicon } = library;
+  const { causes, drills = [] } = word;
+  return (
+    <>
+      <Name value={word.name} most={NAME_MOST.faultTypes} onChange={(name) => onChange({ ...word, name })} />
+      <Chips
+        label="Where in the body it is"
+        lead="of the"
+        options={regions}
+        chosen={[word.region]}
+        onToggle={(region) => onChange({ ...word, region })}
+      />
+      <div className="flex flex-wrap items-center gap-x-2">
+        <Taken
+          label="Why it usually happens"
+          lead="usually because"
+          options={causes.map((value) => ({ value, text: causeText(value, lexicon) }))}
+          onRemove={(cause) => onChange({ ...word, causes: causes.filter((each) => each !== cause) })}
+        />
+        {causes.length < 8 && (
+          <AddByTyping
+            text="a cause"
+            label="A cause of it"
+            placeholder="weak glutes, stiff ankles …"
+            find={(typed) => causesFound(lexicon, typed, causes)}
+            onTake={(cause) => onChange({ ...word, causes: [...causes, cause] })}
+          />
+        )}
+      </div>
+      <div className="flex flex-wrap items-center gap-x-2">
+        <Taken
+          label="Movements that teach it"
+          lead="learned by"
+          options={drills.map((value) => ({ value, text: library.nameOf(value) }))}
+          onRemove={(id) => onChange({ ...word, drills: drills.filter((each) => each !== id) })}
+        />
+        {drills.length < 6 && (
+          <AddByTyping
+            text="a movement that teaches it"
+            label="A movement that teaches what was not understood"
+            placeholder="wall-tap hinge …"
+            find={(typed) => movementsFound(library, typed, drills)}
+            onTake={(id) => onChange({ ...word, drills: [...drills, id] })}
+          />
+        )}
+      </div>
+      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
+    </>
+  );
+}
+
+function CueFields({ word, library, onChange }: FieldsProps<SharedCue>) {
+  const { lexicon } = library;
+  const without = <Field extends 'audience' | 'explain'>(field: Field): SharedCue => {
+    const { [field]: _, ...rest } = word;
+    return rest as SharedCue;
+  };
+  return (
+    <>
+      <Name
+        label="Text"
+        value={word.text}
+        most={NAME_MOST.cues}
+        problem={isCallable(word.text) ? null : `Longer than ${CUE_MAX_WORDS} words: too long to call across a room.`}
+        onChange={(text) => onChange({ ...word, text })}
+      />
+      <EditableText
+        label="The longer word, for who doesn’t get it"
+        value={word.explain ?? ''}
+        most={240}
+        empty="a longer word, for who doesn’t get it"
+        onChange={(explain) => onChange(explain ? { ...word, explain } : without('explain'))}
+      />
+      <Chips
+        label="What kind of cue it is"
+        lead="as"
+        options={CUE_KINDS.map((value) => ({ value, text: KIND_WORDS[value] }))}
+        chosen={[word.kind]}
+        onToggle={(kind) => onChange({ ...word, kind })}
+      />
+      <Chips
+        label="To whom"
+        lead="said"
+        options={AUDIENCES.map((value) => ({ value, text: AUDIENCE_WORDS[value] }))}
+        chosen={word.audience ? [word.audience] : []}
+        onToggle={(audience, isChosen) => onChange(isChosen ? { ...word, audience } : without('audience'))}
+      />
+      <div className="flex flex-wrap items-center gap-x-2">
+        <Taken
+          label="What it is for"
+          lead="for"
+          options={word.for.map((value) => ({ value, text: lexicon.faultTypes.get(value)?.name ?? value }))}
+          onRemove={(type) => onChange({ ...word, for: word.for.filter((each) => each !== type) })}
+        />
+        {word.for.length < 12 && (
+          <AddByTyping
+            text="a kind of fault"
+            label="A kind of fault that it is for"
+            placeholder="knee drops in, heels lift …"
+            find={(typed) => wordsFound(lexicon.faultTypes.values(), typed, new Set(word.for))}
+            onTake={(type) => onChange({ ...word, for: [...word.for, type] })}
+          />
+        )}
+      </div>
+    </>
+  );
+}
+
+const KIT_FACTS = [
+  { value: 'weighs', text: 'is a load' },
+  { value: 'everywhere', text: 'is found anywhere' },
+  { value: 'exclusive', text: 'serves one person at a time' },
+] as const;
+
+function KitFields({ word, onChange }: FieldsProps<KitEntry>) {
+  return (
+    <>
+      <Name value={word.name} most={NAME_MOST.kit} onChange={(name) => onChange({ ...word, name })} />
+      <Chips
+        label="What kind of thing it is"
+        options={KIT_FACTS}
+        chosen={KIT_FACTS.map(({ value }) => value).filter((value) => word[value])}
+        onToggle={(fact, isSo) => {
+          const { [fact]: _, ...rest } = word;
+          onChange(isSo ? { ...rest, [fact]: true } : rest);
+        }}
+      />
+      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
+    </>
+  );
+}
+
+function CautionFields({ word, onChange }: FieldsProps<CautionEntry>) {
+  return (
+    <>
+      <Name value={word.name} most={NAME_MOST.cautions} onChange={(name) => onChange({ ...word, name })} />
+      <EditableText
+        label="What it limits, whatever the movement"
+        value={word.general}
+        most={300}
+        problem={word.general.trim().length < 8 ? 'Eight letters at least.' : null}
+        onChange={(general) => onChange({ ...word, general })}
+      />
+      <Chips
+        label="Where a fault is dangerous for it"
+        lead="a fault is a risk at the"
+        options={regions}
+        chosen={word.regions}
+        onToggle={(region, isSo) =>
+          onChange({
+            ...word,
+            regions: isSo ? [...word.regions, region].slice(-4) : word.regions.filter((each) => each !== region),
+          })
+        }
+      />
+      <p className="text-quiet px-1 text-sm">
+        A caution says what to limit and what to do instead. It diagnoses nothing: a clinician’s word comes first.
+      </p>
+      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
+    </>
+  );
+}
+
+function FamilyFields({ word, onChange }: FieldsProps<FamilyEntry>) {
+  const { patterns = [] } = word;
+  return (
+    <>
+      <Name value={word.name} most={NAME_MOST.families} onChange={(name) => onChange({ ...word, name })} />
+      <Chips
+        label="Patterns of its movements; none: any"
+        lead="of the patterns"
+        options={PATTERNS.map((value) => ({ value, text: patternText(value) }))}
+        chosen={patterns}
+        onToggle={(pattern, isSo) => {
+          const next = isSo ? [...patterns, pattern] : patterns.filter((each) => each !== pattern);
+          const { patterns: _, ...rest } = word;
+          onChange(next.length > 0 ? { ...rest, patterns: next } : rest);
+        }}
+      />
+      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
+    </>
+  );
+}
+
+function MuscleFields({ word, onChange }: FieldsProps<Muscle>) {
+  return (
+    <>
+      <Name value={word.name} most={NAME_MOST.muscles} onChange={(name) => onChange({ ...word, name })} />
+      <Chips
+        label="Where in the body it is"
+        lead="of the"
+        options={regions}
+        chosen={[word.region]}
+        onToggle={(region) => onChange({ ...word, region })}
+      />
+      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
+    </>
+  );
+}
+
+/** The pose by itself, as a movement that stays in it. */
+export function BasePosePicture({
+  pose,
+  library,
+  className,
+}: {
+  readonly pose: BasePose;
+  readonly library: IndexedLibrary;
+  readonly className?: string;
+}) {
+  const { lexicon } = library;
+  const document = useMemo(() => {
+    const [any] = library.revisions;
+    return {
+      ...any!.document,
+      id: `pose:${pose.id}`,
+      position: pose.position,
+      laterality: 'both' as const,
+      rhythm: 'hold' as const,
+      figure: { base: pose.id, keys: {} },
+    };
+  }, [library, pose]);
+  const words = useMemo(() => ({ ...lexicon, basePoses: new Map([...lexicon.basePoses, [pose.id, pose]]) }), [lexicon, pose]);
+  return <PhaseStill document={document} lexicon={words} phase="set-up" {...(className && { className })} />;
+}
+
+function BasePoseFields({ word, library, onChange }: FieldsProps<BasePose>) {
+  return (
+    <>
+      <Name
+        label="How it is said"
+        value={word.words}
+        most={NAME_MOST.basePoses}
+        onChange={(words) => onChange({ ...word, words })}
+      />
+      <p className="text-quiet px-1">{word.position.replace('-', ' ')}</p>
+      <BasePosePicture pose={word} library={library} className="h-56 w-full max-w-80" />
+      <p className="text-quiet px-1 text-sm">Movements are posed from it: “Pose”, while a movement is changed.</p>
+    </>
+  );
+}
