@@ -266,6 +266,9 @@ test('what changed in a movement is told in words; any two are compared, one is 
   await expect(revision(2)).toContainText('Leans back at the top, severity: polish → performance');
   await expect(revision(2)).toContainText('Cue “Hips back to the deck rail” is new');
   await expect(revision(1)).toContainText('The first one.');
+  // The weeks before were done with that one.
+  await expect(revision(1)).toContainText('done with it: ');
+  await expect(revision(3)).not.toContainText('done with it: ');
   await page.getByRole('combobox', { name: 'Compare' }).selectOption('revision 3');
   await page.getByRole('combobox', { name: 'With' }).selectOption('revision 1');
   await expect(page.getByRole('region', { name: 'The two compared' }).getByRole('listitem')).toHaveText([
@@ -281,4 +284,9 @@ test('what changed in a movement is told in words; any two are compared, one is 
   await expect(revision(5)).toContainText('Rest: 90 s → 105 s');
   await page.getByRole('link', { name: 'Dumbbell Romanian deadlift' }).click();
   await expect(page.getByText('3 sets of 8–12 reps, 105 s rest').first()).toBeAttached();
+  const looked = page.getByRole('region', { name: 'Looked over' });
+  await looked.getByRole('button', { name: 'looked over today' }).click();
+  await expect(looked).toContainText('looked over by Maren Oxley today.');
+  await looked.getByRole('button', { name: 'not, after all' }).click();
+  await expect(looked.getByRole('button', { name: 'looked over today' })).toBeVisible();
 });

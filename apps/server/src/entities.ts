@@ -10,6 +10,7 @@ import {
 import { InboxDropEntity } from './inbox/inbox.entities.ts';
 import {
   MovementEntity,
+  MovementLookEntity,
   MovementRevisionEntity,
   VocabularyRevisionEntity,
   WordRevisionEntity,
@@ -33,6 +34,7 @@ export const ENTITIES = [
   TombstoneLaneEntity,
   ClientMeasurementEntity,
   MovementEntity,
+  MovementLookEntity,
   MovementRevisionEntity,
   VocabularyRevisionEntity,
   WordRevisionEntity,

@@ -5,6 +5,8 @@ import type {
   LibraryAnswer,
   MarksAnswer,
   MovementChange,
+  MovementLook,
+  MovementSession,
   PlaceSummary,
   PracticeAnswer,
   StancesAnswer,
@@ -14,6 +16,7 @@ import type {
 import type { MovementDocument } from '@waxwing/core/movement';
 import type { SessionBrief } from '@waxwing/core/session';
 import { v4 } from 'uuid';
+import { Floor } from './floor.ts';
 import { SignedInClient, TestServer } from './testServer.ts';
 
 const SQUAT = 'waxwing:bodyweight-squat';
@@ -225,6 +228,36 @@ describe('a movement that is changed', () => {
     const all = await history();
     expect(all[0]!.document).toEqual(first!.document);
     expect(all[0]!.number).toBe(first!.number + 2);
+  });
+
+  test('tells in which hours of one’s own clients it was done as it was said then', async () => {
+    const [now] = await history();
+    const floor = await Floor.open(server, owner, 'Rena Hours');
+    await floor.set();
+    const sessions = async (by: SignedInClient) =>
+      (await by.get(`/api/library/${encodeURIComponent(SQUAT)}/sessions`).expect(200)).body as MovementSession[];
+    const done = (await sessions(owner)).find(({ sessionId }) => sessionId === floor.brief.sessionId);
+    expect(done).toMatchObject({
+      revisionId: now!.revisionId,
+      clientNames: ['Rena Hours'],
+    });
+    expect((await sessions(trainer)).flatMap(({ clientNames }) => clientNames)).not.toContain('Rena Hours');
+  });
+
+  test('is looked over by who keeps the library, and not after all', async () => {
+    const look = async () =>
+      ((await trainer.get('/api/library/looks').expect(200)).body as MovementLook[]).find(
+        ({ movementId }) => movementId === SQUAT,
+      )!;
+    const put = (by: SignedInClient, isLookedOver: boolean) =>
+      by.put(`/api/library/${encodeURIComponent(SQUAT)}/look`, { isLookedOver });
+    expect((await look()).lookedAt).toBeNull();
+    await put(trainer, true).expect(403);
+    await put(owner, true).expect(204);
+    expect(await look()).toMatchObject({ lookedAt: expect.any(String), lookedBy: 'Ona Owner' });
+    await put(owner, false).expect(204);
+    expect((await look()).lookedAt).toBeNull();
+    await owner.put('/api/library/waxwing:no-such/look', { isLookedOver: true }).expect(404);
   });
 
   test('saying the same makes no revision', async () => {

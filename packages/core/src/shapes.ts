@@ -11,6 +11,7 @@ export * from './movement/load.ts';
 export * from './movement/movementDocument.ts';
 export * from './movement/libraryChange.ts';
 export * from './movement/suggestion.ts';
+export * from './movement/lookedOver.ts';
 export * from './session/inboxDrop.ts';
 export * from './movement/vocabulary.ts';
 export * from './session/event.ts';

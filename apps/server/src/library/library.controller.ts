@@ -8,15 +8,17 @@ import {
   Param,
   ParseIntPipe,
   Post,
+  Put,
   Query,
   Res,
 } from '@nestjs/common';
-import type { MovementChange, PackPreview, SavedChange, WordChange } from '@waxwing/core/api';
+import type { MovementChange, MovementLook, PackPreview, SavedChange, WordChange } from '@waxwing/core/api';
 import { isWordList } from '@waxwing/core/movement';
-import { ChangeUndo, LibraryChange, PackUpload } from '@waxwing/core/shapes';
+import { ChangeUndo, LibraryChange, LookedOver, PackUpload } from '@waxwing/core/shapes';
 import type { Response } from 'express';
 import { Actor, keepersOnly, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
+import { Looks } from './looks.ts';
 import { Library, type ImportReport } from './library.ts';
 import { Words } from './words.ts';
 
@@ -25,6 +27,7 @@ export class LibraryController {
   constructor(
     private readonly library: Library,
     private readonly words: Words,
+    private readonly looks: Looks,
   ) {}
 
   /** A `LibraryAnswer`: what changed since a version; all of it when that isn't known. Who has just that (If-None-Match) is told so. */
@@ -71,6 +74,20 @@ export class LibraryController {
   preview(@Actor() actor: SignedIn, @Body() upload: PackUpload): Promise<PackPreview> {
     keepersOnly(actor, 'takes in packs');
     return this.library.previewPack(actor.studioId, upload);
+  }
+
+  /** When each movement was last changed, and read through. */
+  @Get('looks')
+  lookedOver(@Actor() actor: SignedIn): Promise<MovementLook[]> {
+    return this.looks.list(actor.studioId);
+  }
+
+  @Put(':movementId/look')
+  @HttpCode(204)
+  @ShapeBody(LookedOver)
+  look(@Actor() actor: SignedIn, @Param('movementId') movementId: string, @Body() { isLookedOver }: LookedOver): Promise<void> {
+    keepersOnly(actor, 'says what was looked over');
+    return this.looks.note(actor, movementId, isLookedOver);
   }
 
   @Post('changes/undo')

@@ -1,5 +1,6 @@
 import type { MovementDocument, Word, WordList } from '@waxwing/core/movement';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+import { TrainerEntity } from '../accounts/account.entities.ts';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 
 /** The identity of a movement in a studio. What it says is in its revisions. */
@@ -29,6 +30,15 @@ export class MovementRevisionEntity {
   @Column('text') hash!: string;
   @Column('text') author!: string;
   @Column('text') createdAt!: string;
+}
+
+/** Who last read a movement through, and when. */
+@Entity('movement_looks')
+export class MovementLookEntity {
+  @PrimaryColumn('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @PrimaryColumn('text') movementId!: string;
+  @Column('text') @ForeignKey(() => TrainerEntity) trainerId!: string;
+  @Column('text') at!: string;
 }
 
 /** A studio's words at a time: those of its number and before. Immutable, so that a session can pin it. */

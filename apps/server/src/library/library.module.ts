@@ -5,6 +5,7 @@ import { TrainerEntity } from '../accounts/account.entities.ts';
 import { LibraryController } from './library.controller.ts';
 import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity, WordRevisionEntity } from './library.entities.ts';
 import { Library } from './library.ts';
+import { Looks } from './looks.ts';
 import { WordHolders } from './wordHolders.ts';
 import { Words } from './words.ts';
 
@@ -20,7 +21,7 @@ import { Words } from './words.ts';
     ]),
   ],
   controllers: [LibraryController],
-  providers: [Library, Words, WordHolders],
+  providers: [Library, Looks, Words, WordHolders],
   exports: [Library, Words],
 })
 export class LibraryModule {}

@@ -13,6 +13,7 @@ import { ServerStateEntity } from '../database/serverState.entity.ts';
 import { InboxDropEntity } from '../inbox/inbox.entities.ts';
 import {
   MovementEntity,
+  MovementLookEntity,
   MovementRevisionEntity,
   VocabularyRevisionEntity,
   WordRevisionEntity,
@@ -52,6 +53,7 @@ export const NOBODYS = [
   TrainerEntity,
   SignInEntity,
   MovementEntity,
+  MovementLookEntity,
   MovementRevisionEntity,
   VocabularyRevisionEntity,
   WordRevisionEntity,

@@ -50,6 +50,8 @@ interface TallyRow {
   readonly trials: number;
   readonly score: number;
   readonly fixed: number;
+  /** The day of the newest. */
+  readonly lastOn: string;
 }
 
 /** By fault, or by its type, and cue; what comes to nothing is left out. */
@@ -104,7 +106,7 @@ export class History {
     const rows = await this.trials.query<TallyRow[]>(
       `select ${by} "clientId", "faultId", "faultTypeId", "cueId", count(*) trials,
          sum(case outcome when 'fixed' then ${TRIAL_VALUE.fixed} when 'better' then ${TRIAL_VALUE.better} else 0 end) score,
-         sum(outcome = 'fixed') fixed
+         sum(outcome = 'fixed') fixed, max("localDate") "lastOn"
        from log_cue_trials where ${whose} group by 1, 2, 3, 4`,
       [parameter],
     );
@@ -118,10 +120,15 @@ export class History {
 
   /** How each cue did against each fault, over all of a studio's clients. */
   async cueTrials(studioId: string): Promise<CueTrialsAnswer> {
-    const tallies = summed(await this.tallyRows(studioId, 'null', '"studioId" = ?', studioId), 'faultId');
-    return Object.entries(tallies).map(([key, tally]) => {
+    const rows = await this.tallyRows(studioId, 'null', '"studioId" = ?', studioId);
+    const lastOn = new Map<string, string>();
+    for (const row of rows) {
+      const key = tallyKey(row.faultId, row.cueId);
+      if (row.lastOn > (lastOn.get(key) ?? '')) lastOn.set(key, row.lastOn);
+    }
+    return Object.entries(summed(rows, 'faultId')).map(([key, tally]) => {
       const [faultId = '', cueId = ''] = key.split('|');
-      return { faultId, cueId, tally };
+      return { faultId, cueId, tally, lastOn: lastOn.get(key)! };
     });
   }
 

@@ -14,6 +14,8 @@ import { Reprojection } from './reprojection.ts';
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from './session.entities.ts';
 import { StancesModule } from '../stances/stances.module.ts';
 import { CueTrialsController } from './cueTrials.controller.ts';
+import { MovementSessions } from './movementSessions.ts';
+import { MovementSessionsController } from './movementSessions.controller.ts';
 import { MarksController } from './marks.controller.ts';
 import { PracticeController } from './practice.controller.ts';
 import { LastTimeController } from './lastTime.controller.ts';
@@ -37,8 +39,15 @@ import { Sessions } from './sessions.ts';
     LibraryModule,
     StancesModule,
   ],
-  controllers: [SessionsController, LastTimeController, PracticeController, MarksController, CueTrialsController],
-  providers: [Sessions, EventLog, LiveSessions, Reprojection, Briefs, History],
+  controllers: [
+    SessionsController,
+    LastTimeController,
+    PracticeController,
+    MarksController,
+    CueTrialsController,
+    MovementSessionsController,
+  ],
+  providers: [Sessions, EventLog, LiveSessions, Reprojection, Briefs, History, MovementSessions],
   exports: [Sessions, EventLog, History, Reprojection],
 })
 export class SessionsModule {}

@@ -17,6 +17,11 @@ export function shortDay(date: string): string {
   return new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
 }
 
+/** With its year: "23 November 2026". */
+export function longDay(date: string): string {
+  return new Date(`${date}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+}
+
 /** Minutes after midnight as 9:05. */
 export function timeOfDay(minutes: number): string {
   return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`;

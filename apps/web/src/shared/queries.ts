@@ -9,6 +9,7 @@ import type {
   HistoryAnswer,
   MarksAnswer,
   Measurement,
+  MovementLook,
   PlaceSummary,
   PracticeAnswer,
   StancesAnswer,
@@ -157,6 +158,11 @@ export function useStances() {
 
 export function useCueTrials() {
   return useQuery({ queryKey: ['cue-trials'], queryFn: () => api.get<CueTrialsAnswer>('library/cue-trials') });
+}
+
+/** When each movement was last changed, and read through. */
+export function useLooks() {
+  return useQuery({ queryKey: ['looks'], queryFn: () => api.get<readonly MovementLook[]>('library/looks') });
 }
 
 /** Call after something was done that lists show: they are fetched anew when they are next looked at. */

@@ -1,3 +1,4 @@
+import { daysBetween } from '../checks/daysBetween.ts';
 import type { ClientGoal } from './clientDocument.ts';
 
 export interface GoalProgress {
@@ -6,12 +7,6 @@ export interface GoalProgress {
   /** Days until its date; negative when it has passed; `null` without one. */
   readonly daysLeft: number | null;
   readonly text: string;
-}
-
-const DAY = 86_400_000;
-
-function daysBetween(from: string, to: string): number {
-  return Math.round((Date.parse(to) - Date.parse(from)) / DAY);
 }
 
 /** How far somebody is with a goal on a day. Works down as well as up: a goal may be less of something. */

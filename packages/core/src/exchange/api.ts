@@ -63,6 +63,22 @@ export interface SavedChange {
   readonly number: number | null;
 }
 
+/** When a movement was last changed and last read through; UTC. */
+export interface MovementLook {
+  readonly movementId: string;
+  readonly changedAt: string;
+  readonly lookedAt: string | null;
+  readonly lookedBy: string | null;
+}
+
+/** An hour in which a movement was done, and the revision with which. */
+export interface MovementSession {
+  readonly sessionId: string;
+  readonly localDate: string;
+  readonly revisionId: string;
+  readonly clientNames: readonly string[];
+}
+
 /** What a trainer would change in the library, who may not. */
 export interface Suggestion {
   readonly suggestionId: string;

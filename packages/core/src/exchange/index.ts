@@ -15,6 +15,8 @@ export {
   type LibraryAnswer,
   type MarksAnswer,
   type MovementChange,
+  type MovementLook,
+  type MovementSession,
   type PackPreview,
   type Me,
   type Measurement,

@@ -52,7 +52,7 @@ describe('library health', () => {
     const movement = smallMovements()[0]!;
     const faultId = `${movement.id}/${movement.faults[0]!.id}`;
     const trial = (trials: number, fixed: number) => [
-      { faultId, cueId: 'spread-the-floor', tally: { trials, score: fixed, fixed } },
+      { faultId, cueId: 'spread-the-floor', tally: { trials, score: fixed, fixed }, lastOn: '2026-03-02' },
     ];
     const about = (trials: ReturnType<typeof trial>) =>
       libraryHealth(smallMovements(), SMALL_VOCABULARY, trials).filter(({ message }) => message.includes('was tried'));
@@ -66,6 +66,30 @@ describe('library health', () => {
     ]);
     expect(about(trial(8, 2))).toEqual([]);
     expect(about(trial(7, 0))).toEqual([]);
+    // Whoever looked the movement over since has seen it; a trial after that is news again.
+    const seenOn = (day: string) =>
+      libraryHealth(smallMovements(), SMALL_VOCABULARY, trial(8, 1), {
+        today: '2026-03-20',
+        lookedOverOn: new Map([[movement.id, day]]),
+        changedOn: new Map(),
+      }).filter(({ message }) => message.includes('was tried'));
+    expect(seenOn('2026-03-02')).toEqual([]);
+    expect(seenOn('2026-03-01').length).toBe(1);
+  });
+
+  test('what nobody has read through, or changed, for more than a year is named', () => {
+    const about = (lookedOn: string | null, changedOn: string) =>
+      said(
+        libraryHealth([own('w:a', 'One thing that is seen.')], SMALL_VOCABULARY, [], {
+          today: '2026-03-02',
+          lookedOverOn: new Map(lookedOn ? [['w:a', lookedOn]] : []),
+          changedOn: new Map([['w:a', changedOn]]),
+        }),
+      ).filter((each) => each.includes('nobody has looked'));
+    expect(about(null, '2025-03-01')).toEqual(['w:a : nobody has looked it over since 2025-03-01']);
+    expect(about(null, '2025-03-02')).toEqual([]);
+    expect(about('2025-06-01', '2024-03-01')).toEqual([]);
+    expect(about('2024-01-01', '2024-03-01')).toEqual(['w:a : nobody has looked it over since 2024-03-01']);
   });
 
   test('a point that is listed and on which nothing depends, a figure that is missing without a reason, no neighbour', () => {

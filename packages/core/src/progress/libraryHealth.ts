@@ -1,4 +1,5 @@
 import type { CueTally } from '../coaching/cueTally.ts';
+import { daysBetween } from '../checks/daysBetween.ts';
 import { libraryProblems, type LibraryProblem } from '../ladder/libraryCheck.ts';
 import { likeFaultTexts, likeNames } from '../movement/likeTexts.ts';
 import { isInUse } from '../movement/inUse.ts';
@@ -11,6 +12,16 @@ export interface CueTrials {
   readonly faultId: string;
   readonly cueId: string;
   readonly tally: CueTally;
+  /** The day of the newest trial. */
+  readonly lastOn: string;
+}
+
+/** When movements were last looked at; days. */
+export interface Looks {
+  readonly today: string;
+  /** Read through by somebody who found nothing to change, or changed it then. */
+  readonly lookedOverOn: ReadonlyMap<string, string>;
+  readonly changedOn: ReadonlyMap<string, string>;
 }
 
 /** Texts of two movements that are this much alike were copied. */
@@ -18,12 +29,15 @@ const COPIED = 0.7;
 /** A cue given so often that works so rarely isn't worth the breath. */
 const TRIALS_TO_JUDGE = 8;
 const WORKS_TOO_RARELY = 0.25;
+/** What a coach believes changes; nobody should say for longer what they last thought about then. */
+const LOOK_AGAIN_AFTER_DAYS = 365;
 
 /** Everything that somebody should look at, errors first: the checks above, what was copied, and cues that don't work. */
 export function libraryHealth(
   documents: readonly MovementDocument[],
   vocabulary: Vocabulary,
   trials: readonly CueTrials[] = [],
+  looks?: Looks,
 ): readonly LibraryProblem[] {
   const nameOf = new Map(documents.map(({ id, name }) => [id, name]));
   const hint = (movementId: string, path: string, message: string): LibraryProblem => ({
@@ -44,9 +58,11 @@ export function libraryHealth(
   const names = likeNames(inUse).map(({ a, b }) =>
     hint(b.owner, b.path, `“${b.text}” is nearly ${nameOf.get(a.owner)}’s “${a.text}”`),
   );
-  const failing = trials.flatMap(({ faultId, cueId, tally }) => {
+  const failing = trials.flatMap(({ faultId, cueId, tally, lastOn }) => {
     if (tally.trials < TRIALS_TO_JUDGE || tally.score / tally.trials >= WORKS_TOO_RARELY) return [];
     const [movementId = '', slug] = faultId.split('/');
+    // Whoever has read it since knows, and leaves it so.
+    if ((looks?.lookedOverOn.get(movementId) ?? '') >= lastOn) return [];
     const at = byId.get(movementId)?.faults.findIndex(({ id }) => id === slug) ?? -1;
     if (at < 0) return [];
     return [
@@ -57,6 +73,14 @@ export function libraryHealth(
       ),
     ];
   });
-  const all = [...libraryProblems(documents, vocabulary), ...names, ...copied, ...failing];
+  const unread = looks ? inUse.flatMap(({ id }) => unreadFor(id, looks).map((message) => hint(id, '', message))) : [];
+  const all = [...libraryProblems(documents, vocabulary), ...names, ...copied, ...failing, ...unread];
   return [...all.filter(({ severity }) => severity === 'error'), ...all.filter(({ severity }) => severity === 'hint')];
+}
+
+function unreadFor(movementId: string, { today, lookedOverOn, changedOn }: Looks): string[] {
+  const [looked = '', changed = ''] = [lookedOverOn.get(movementId), changedOn.get(movementId)];
+  const last = looked > changed ? looked : changed;
+  if (last === '' || daysBetween(last, today) <= LOOK_AGAIN_AFTER_DAYS) return [];
+  return [`nobody has looked it over since ${last}`];
 }

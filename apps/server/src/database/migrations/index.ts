@@ -7,6 +7,7 @@ import { LibraryNumbers1764500000000 } from './1764500000000-LibraryNumbers.ts';
 import { TypedOnFloor1764600000000 } from './1764600000000-TypedOnFloor.ts';
 import { WordsOneByOne1764700000000 } from './1764700000000-WordsOneByOne.ts';
 import { LibraryKeepers1764800000000 } from './1764800000000-LibraryKeepers.ts';
+import { LookedOver1764900000000 } from './1764900000000-LookedOver.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -19,4 +20,5 @@ export const MIGRATIONS = [
   TypedOnFloor1764600000000,
   WordsOneByOne1764700000000,
   LibraryKeepers1764800000000,
+  LookedOver1764900000000,
 ];

@@ -1,11 +1,12 @@
-import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
-import type { MovementChange } from '@waxwing/core/api';
+import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
+import type { MovementChange, MovementSession } from '@waxwing/core/api';
+import { firstName } from '@waxwing/core/client';
 import type { MovementDocument } from '@waxwing/core/movement';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { Choice } from '../../shared/Choice.tsx';
-import { momentText } from '../../shared/dates.ts';
+import { momentText, shortDay } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
@@ -60,6 +61,11 @@ interface RevisionsProps {
 function Revisions({ all, library }: RevisionsProps) {
   const { me } = useSignedIn();
   const restoring = useRestore(all[0]!);
+  const { data: sessions = [] } = useQuery({
+    queryKey: ['sessions with', all[0]!.document.id],
+    queryFn: () => api.get<readonly MovementSession[]>(`library/${encodeURIComponent(all[0]!.document.id)}/sessions`),
+    refetchOnMount: 'always',
+  });
   const address = useAddress();
   const numbered = (name: string) => all.find(({ number }) => String(number) === address.get(name));
   const [from, to] = [numbered('from'), numbered('to')];
@@ -106,7 +112,7 @@ function Revisions({ all, library }: RevisionsProps) {
           const before = all[at + 1];
           return (
             <li key={revisionId} className="border-base-300 grid gap-x-6 border-t py-3 md:grid-cols-[16rem_1fr_auto]">
-              <div>
+              <div className="min-w-0">
                 <h2 className="text-xl">
                   Revision {number}
                   {at === 0 && <span className="text-quiet text-base font-normal"> · as it is now</span>}
@@ -114,6 +120,7 @@ function Revisions({ all, library }: RevisionsProps) {
                 <p className="text-quiet">
                   {authorName}, {momentText(createdAt)}
                 </p>
+                <DoneWith sessions={sessions.filter((each) => each.revisionId === revisionId)} />
               </div>
               {before ? (
                 <DifferenceList before={before.document} after={document} library={library} nothing="Nothing that can be seen." />
@@ -135,6 +142,30 @@ function Revisions({ all, library }: RevisionsProps) {
         })}
       </ol>
     </>
+  );
+}
+
+const SESSIONS_SHOWN = 3;
+
+/** The hours in which it was done as it was said then. */
+function DoneWith({ sessions }: { readonly sessions: readonly MovementSession[] }) {
+  const [isAll, setAll] = useState(false);
+  if (sessions.length === 0) return null;
+  const shown = isAll ? sessions : sessions.slice(0, SESSIONS_SHOWN);
+  return (
+    <p className="text-sm">
+      <span className="text-quiet">done with it: </span>
+      {shown.map(({ sessionId, localDate, clientNames }) => (
+        <Link key={sessionId} className="link mr-3 inline-flex min-h-11 items-center" to={`/log/${sessionId}`}>
+          {shortDay(localDate)}, {clientNames.map(firstName).join(' and ')}
+        </Link>
+      ))}
+      {sessions.length > shown.length && (
+        <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setAll(true)}>
+          and {sessions.length - shown.length} more
+        </button>
+      )}
+    </p>
   );
 }
 

@@ -1,9 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
+import type { MovementLook } from '@waxwing/core/api';
 import type { LibraryProblem } from '@waxwing/core/ladder';
+import type { Looks } from '@waxwing/core/progress';
 import { Link } from 'react-router';
+import { localDate } from '../../shared/dates.ts';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';
-import { useCueTrials, useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
+import { useCueTrials, useLibrary, useLooks, type IndexedLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import type { HealthAnswer, HealthQuestion } from './healthMessages.ts';
 
@@ -26,15 +29,21 @@ function examine(question: HealthQuestion): Promise<HealthAnswer> {
 export default function HealthPage() {
   const { library, data, error, refetch } = useLibrary();
   const trials = useCueTrials();
+  const looks = useLooks();
   const health = useQuery({
-    queryKey: ['health', data?.version, trials.dataUpdatedAt],
+    queryKey: ['health', data?.version, trials.dataUpdatedAt, looks.dataUpdatedAt],
     queryFn: () =>
-      examine({ documents: data!.revisions.map(({ document }) => document), vocabulary: data!.vocabulary, trials: trials.data! }),
-    enabled: data !== undefined && trials.data !== undefined,
+      examine({
+        documents: data!.revisions.map(({ document }) => document),
+        vocabulary: data!.vocabulary,
+        trials: trials.data!,
+        looks: looksOf(looks.data!),
+      }),
+    enabled: data !== undefined && trials.data !== undefined && looks.data !== undefined,
     staleTime: Infinity,
   });
-  const failed = error ?? trials.error ?? health.error;
-  const again = () => void Promise.all([refetch(), trials.refetch()]);
+  const failed = error ?? trials.error ?? looks.error ?? health.error;
+  const again = () => void Promise.all([refetch(), trials.refetch(), looks.refetch()]);
   return (
     <Page
       title="Library health"
@@ -50,6 +59,18 @@ export default function HealthPage() {
       {health.data && library && <Findings findings={health.data} library={library} />}
     </Page>
   );
+}
+
+/** By the days of this device. */
+function looksOf(looks: readonly MovementLook[]): Looks {
+  const days = (at: (look: MovementLook) => string | null) =>
+    new Map(
+      looks.flatMap((look) => {
+        const when = at(look);
+        return when === null ? [] : [[look.movementId, localDate(new Date(when))] as const];
+      }),
+    );
+  return { today: localDate(), lookedOverOn: days(({ lookedAt }) => lookedAt), changedOn: days(({ changedAt }) => changedAt) };
 }
 
 function summaryOf(findings: HealthAnswer): string {

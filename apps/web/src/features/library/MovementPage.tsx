@@ -33,6 +33,7 @@ import { FaultCorrections } from './FaultCorrections.tsx';
 import { LoadToTake } from './LoadToTake.tsx';
 import { LadderNeighbours } from './LadderNeighbours.tsx';
 import { MovementLinks } from './MovementLinks.tsx';
+import { LookedOver } from './LookedOver.tsx';
 import { MovementSheet } from './MovementSheet.tsx';
 import { FELT_WORDS } from './feltWords.ts';
 import { FigureStage } from './FigureStage.tsx';
@@ -189,6 +190,7 @@ function Movement({ revision, library }: { revision: MovementRevision; library: 
               <PartsAndUses movement={movement} library={library} />
               <Limits movement={movement} library={library} />
               <StanceNotes movement={movement} library={library} stances={stances} />
+              <LookedOver movementId={document.id} />
             </div>
           </div>
         </>

@@ -1,4 +1,5 @@
 import type { MovementDocument, Vocabulary } from '@waxwing/core/movement';
+import type { Looks } from '@waxwing/core/progress';
 import type { LibraryProblem } from '@waxwing/core/ladder';
 import type { CueTrialsAnswer } from '@waxwing/core/api';
 
@@ -6,6 +7,7 @@ export interface HealthQuestion {
   readonly documents: readonly MovementDocument[];
   readonly vocabulary: Vocabulary;
   readonly trials: CueTrialsAnswer;
+  readonly looks: Looks;
 }
 
 export type HealthAnswer = readonly LibraryProblem[];

@@ -41,6 +41,7 @@ test('what a cue did is summed over the faults of this movement only', () => {
     faultId,
     cueId,
     tally: { trials: 4, score: fixed, fixed },
+    lastOn: '2026-03-02',
   });
   const evidence = evidenceOf([trial('a:b/x', 'c', 1), trial('a:b/y', 'c', 3), trial('a:bb/x', 'c', 4)], 'a:b');
   expect([evidence.ofCue('c').fixed, evidence.against('a:b/y', 'c').fixed, evidence.ofCue('d').trials]).toEqual([4, 3, 0]);
