@@ -5,6 +5,7 @@ import {
   EventLog,
   Library,
   libraryFiles,
+  Starter,
   Measurements,
   Sessions,
   StudioSetup,
@@ -45,7 +46,7 @@ export async function fillNetLoft(app: Application, options: NetLoftOptions): Pr
     maren: await setup.trainer(studioId, DEMO_SIGN_INS.maren),
     ferris: await setup.trainer(studioId, DEMO_SIGN_INS.ferris),
   };
-  await app.get(Library).importPack(studioId, trainers.maren.trainerId, libraryFiles(options.libraryFolder));
+  await app.get(Starter).takeIn(studioId, trainers.maren.trainerId, libraryFiles(options.libraryFolder));
 
   const clientIds = new Map<string, string>();
   for (const person of PEOPLE) {

@@ -12,6 +12,8 @@ import {
   MovementEntity,
   MovementLookEntity,
   MovementRevisionEntity,
+  StarterNewsEntity,
+  StarterReleaseEntity,
   VocabularyRevisionEntity,
   WordRevisionEntity,
 } from './library/library.entities.ts';
@@ -36,6 +38,8 @@ export const ENTITIES = [
   MovementEntity,
   MovementLookEntity,
   MovementRevisionEntity,
+  StarterNewsEntity,
+  StarterReleaseEntity,
   VocabularyRevisionEntity,
   WordRevisionEntity,
   BookingEntity,

@@ -2,6 +2,7 @@ import { isIP, type AddressInfo } from 'node:net';
 import { createApp } from './app.ts';
 import { DatabaseRefused } from './database/openDatabase.ts';
 import { answerTo } from './http/errorAnswers.ts';
+import { Starter } from './library/starter.ts';
 import { FirstOwner } from './setup/firstOwner.ts';
 
 const {
@@ -70,6 +71,13 @@ try {
   const here = `http://${WAXWING_HOST}:${listening.port}`;
   const address = WAXWING_ADDRESS ?? here;
   console.log(`Waxwing listens on ${here}${WAXWING_ADDRESS ? `, and is reached at ${address}` : ''}`);
+  // A later release may bring a later starter library; nobody waits for that.
+  void app
+    .get(Starter)
+    .update()
+    .catch((error: unknown) => {
+      console.error(`The starter library was not looked at: ${answerTo(error).note ?? 'a refused request'}`);
+    });
   const { code } = app.get(FirstOwner);
   if (code) console.log(`There is no studio yet. Open ${address} and type this code, which holds once: ${code}`);
 } catch (error) {

@@ -7,8 +7,7 @@ import { createApp } from './app.ts';
 import { Backups } from './backups/backups.ts';
 import { restoreBackup } from './database/openDatabase.ts';
 import { Transactions } from './database/transactions.ts';
-import { Library } from './library/library.ts';
-import { libraryFiles } from './library/libraryFiles.ts';
+import { Starter } from './library/starter.ts';
 import { Reprojection } from './sessions/reprojection.ts';
 import { StudioSetup } from './setup/studioSetup.ts';
 
@@ -83,7 +82,7 @@ try {
       const owner = { name: need('owner'), login: need('login'), password: password(), role: 'owner' as const };
       const studioId = await setup.studio(need('name'), need('zone'));
       const { trainerId } = await setup.trainer(studioId, owner);
-      const { changed } = await app.get(Library).importPack(studioId, trainerId, libraryFiles());
+      const { changed } = await app.get(Starter).takeIn(studioId, trainerId);
       console.log(`Made with ${changed.length} movements. Sign in as ${owner.login}.`);
       break;
     }

@@ -10,4 +10,6 @@ export class StudioEntity {
   @Column('text') createdAt!: string;
   /** Goes up with every change to a movement or the vocabulary. */
   @Column('integer', { default: 1 }) libraryNumber!: number;
+  /** Of the starter library that it took last; empty before that was written down. */
+  @Column('text', { nullable: true }) starterRelease!: string | null;
 }

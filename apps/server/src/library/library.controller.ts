@@ -12,13 +12,14 @@ import {
   Query,
   Res,
 } from '@nestjs/common';
-import type { MovementChange, MovementLook, PackPreview, SavedChange, WordChange } from '@waxwing/core/api';
+import type { MovementChange, MovementLook, PackPreview, SavedChange, StarterNewsEntry, WordChange } from '@waxwing/core/api';
 import { isWordList } from '@waxwing/core/movement';
-import { ChangeUndo, LibraryChange, LookedOver, PackUpload } from '@waxwing/core/shapes';
+import { ChangeUndo, LibraryChange, LookedOver, NewsReply, PackUpload } from '@waxwing/core/shapes';
 import type { Response } from 'express';
 import { Actor, keepersOnly, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Looks } from './looks.ts';
+import { Starter } from './starter.ts';
 import { Library, type ImportReport } from './library.ts';
 import { Words } from './words.ts';
 
@@ -28,6 +29,7 @@ export class LibraryController {
     private readonly library: Library,
     private readonly words: Words,
     private readonly looks: Looks,
+    private readonly starter: Starter,
   ) {}
 
   /** A `LibraryAnswer`: what changed since a version; all of it when that isn't known. Who has just that (If-None-Match) is told so. */
@@ -88,6 +90,20 @@ export class LibraryController {
   look(@Actor() actor: SignedIn, @Param('movementId') movementId: string, @Body() { isLookedOver }: LookedOver): Promise<void> {
     keepersOnly(actor, 'says what was looked over');
     return this.looks.note(actor, movementId, isLookedOver);
+  }
+
+  /** What a later starter library says of movements that were changed here, too. */
+  @Get('news')
+  news(@Actor() actor: SignedIn): Promise<StarterNewsEntry[]> {
+    return this.starter.waiting(actor.studioId);
+  }
+
+  @Post('news/:movementId/answer')
+  @HttpCode(204)
+  @ShapeBody(NewsReply)
+  answerNews(@Actor() actor: SignedIn, @Param('movementId') movementId: string, @Body() { change }: NewsReply): Promise<void> {
+    keepersOnly(actor, 'takes over what is new in Waxwing’s own library');
+    return this.starter.answer(actor, movementId, change);
   }
 
   @Post('changes/undo')

@@ -1,4 +1,4 @@
-import type { MovementDocument, Word, WordList } from '@waxwing/core/movement';
+import type { LibraryContent, MovementDocument, Word, WordList } from '@waxwing/core/movement';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import { StudioEntity } from '../accounts/studio.entity.ts';
@@ -26,8 +26,6 @@ export class MovementRevisionEntity {
   @Column('text') movementId!: string;
   @Column('integer') number!: number;
   @Column('simple-json') document!: MovementDocument;
-  /** SHA-256 of the document: the same content makes no new revision. */
-  @Column('text') hash!: string;
   @Column('text') author!: string;
   @Column('text') createdAt!: string;
 }
@@ -39,6 +37,26 @@ export class MovementLookEntity {
   @PrimaryColumn('text') movementId!: string;
   @Column('text') @ForeignKey(() => TrainerEntity) trainerId!: string;
   @Column('text') at!: string;
+}
+
+/** A starter library that studios took: what later ones are compared with. */
+@Entity('starter_releases')
+export class StarterReleaseEntity {
+  /** By what its files say. */
+  @PrimaryColumn('text') id!: string;
+  @Column('simple-json') content!: LibraryContent;
+  @Column('text') takenAt!: string;
+}
+
+/** A movement that a later starter library says otherwise, and that the studio has changed, too. */
+@Entity('starter_news')
+export class StarterNewsEntity {
+  @PrimaryColumn('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @PrimaryColumn('text') movementId!: string;
+  /** As the studio took it. */
+  @Column('simple-json') base!: MovementDocument;
+  /** As the starter says it now. */
+  @Column('simple-json') document!: MovementDocument;
 }
 
 /** A studio's words at a time: those of its number and before. Immutable, so that a session can pin it. */

@@ -3,8 +3,16 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import { LibraryController } from './library.controller.ts';
-import { MovementEntity, MovementRevisionEntity, VocabularyRevisionEntity, WordRevisionEntity } from './library.entities.ts';
+import {
+  MovementEntity,
+  MovementRevisionEntity,
+  StarterNewsEntity,
+  StarterReleaseEntity,
+  VocabularyRevisionEntity,
+  WordRevisionEntity,
+} from './library.entities.ts';
 import { Library } from './library.ts';
+import { Starter } from './starter.ts';
 import { Looks } from './looks.ts';
 import { WordHolders } from './wordHolders.ts';
 import { Words } from './words.ts';
@@ -16,12 +24,14 @@ import { Words } from './words.ts';
       MovementRevisionEntity,
       VocabularyRevisionEntity,
       WordRevisionEntity,
+      StarterNewsEntity,
+      StarterReleaseEntity,
       StudioEntity,
       TrainerEntity,
     ]),
   ],
   controllers: [LibraryController],
-  providers: [Library, Looks, Words, WordHolders],
-  exports: [Library, Words],
+  providers: [Library, Looks, Starter, Words, WordHolders],
+  exports: [Library, Starter, Words],
 })
 export class LibraryModule {}

@@ -1,9 +1,9 @@
-import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { aliasProblems, changeErrors, sharedCueErrors, type Documents } from '@waxwing/core/ladder';
 import {
   WordIndex,
+  isSame,
   lexiconOf,
   removalProblems,
   renamedDocument,
@@ -25,7 +25,6 @@ import {
   PROBLEMS_MOST,
   areStillAsBefore,
   withWords,
-  packSizeProblems,
   type LibraryChange,
   type PackFile,
   type PackUpload,
@@ -33,14 +32,12 @@ import {
   type Problem,
   type ReadPack,
   type WordsSave,
-  type readPack,
 } from '@waxwing/core/shapes';
 import { In, LessThan, MoreThan, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import type { SignedIn } from '../accounts/actor.ts';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 import { TrainerEntity } from '../accounts/account.entities.ts';
-import { inThread, ThreadStopped } from '../database/inThread.ts';
 import { OpenDatabase } from '../database/openDatabase.ts';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
@@ -49,7 +46,8 @@ import { Clock } from '../http/clock.ts';
 import { MovementEntity, MovementRevisionEntity } from './library.entities.ts';
 import { libraryBody, type LibraryBody } from './libraryBody.ts';
 import { WordHolders } from './wordHolders.ts';
-import { SOMEBODY, Words } from './words.ts';
+import { readPackInThread } from './readPackInThread.ts';
+import { authorName, Words } from './words.ts';
 
 export interface ImportReport {
   /** Movements that came new or changed; the same content makes no new revision. */
@@ -58,9 +56,6 @@ export interface ImportReport {
   /** By which it can be taken back; `null` when nothing came. */
   readonly number: number | null;
 }
-
-/** The starter library takes five seconds and 300 MB on a slow machine. */
-const PACK_BOUNDS = { seconds: 90, memoryMb: 1500 };
 
 /** Revisions on a page of a movement's history: each is a whole document. */
 const HISTORY_PAGE = 20;
@@ -76,10 +71,6 @@ type Author = Pick<SignedIn, 'studioId' | 'trainerId'>;
 
 /** A library with the number up to which it holds all changes. */
 type CurrentLibrary = StudioLibrary & { readonly number: number; readonly vocabularyRevisionId: string };
-
-function contentHash(document: object): string {
-  return createHash('sha256').update(JSON.stringify(document)).digest('hex');
-}
 
 function asRevision(entity: MovementRevisionEntity): MovementRevision {
   return { revisionId: entity.id, number: entity.number, document: entity.document };
@@ -159,23 +150,6 @@ function changedSince(): ConflictException {
   return new ConflictException({
     message: 'The library has changed since: take back what you don’t want in each movement’s history',
   });
-}
-
-/** Counted before it is parsed, and parsed where nobody waits for it. */
-async function readInThread(
-  files: readonly PackFile[],
-  existing: ReadPack,
-  only?: readonly string[],
-): Promise<ReturnType<typeof readPack>> {
-  const tooLarge = packSizeProblems(files);
-  if (tooLarge.length > 0) return { ok: false, problems: tooLarge, packProblems: tooLarge };
-  try {
-    return await inThread('./readPack.thread', import.meta.url, { files, existing, ...(only && { only }) }, PACK_BOUNDS);
-  } catch (error) {
-    if (!(error instanceof ThreadStopped)) throw error;
-    const problems = [{ file: files[0]?.name ?? '', line: 0, path: '', message: 'takes too long to read, or too much memory' }];
-    return { ok: false, problems, packProblems: problems };
-  }
 }
 
 /** A studio's movements and vocabulary: identities with immutable revisions. */
@@ -284,7 +258,7 @@ export class Library {
 
   private async readFiles(existing: StudioLibrary, files: readonly PackFile[], only?: readonly string[]): Promise<ReadPack> {
     const movements = existing.revisions.map((revision) => revision.document);
-    const pack = await readInThread(files, { vocabulary: existing.vocabulary, movements }, only);
+    const pack = await readPackInThread(files, { vocabulary: existing.vocabulary, movements }, only);
     if (!pack.ok) throw notTakenIn(pack.packProblems);
     return pack.value;
   }
@@ -356,7 +330,7 @@ export class Library {
     const nameOf = new Map(authors.map(({ id, name }) => [id, name]));
     return found.map((entity) => ({
       ...asRevision(entity),
-      authorName: nameOf.get(entity.author) ?? SOMEBODY,
+      authorName: authorName(entity.author, nameOf),
       createdAt: entity.createdAt,
     }));
   }
@@ -422,12 +396,36 @@ export class Library {
   private async trySaving({ studioId, trainerId }: Author, change: LibraryChange): Promise<Pick<SavedChange, 'number'> | null> {
     const existing = await this.current(studioId);
     const { documents, vocabulary, before } = await this.readied(existing, studioId, change);
+    return this.writeOver(existing, { studioId, trainerId }, documents, vocabulary, before);
+  }
+
+  /** Makes movements and words say this, whatever else is changed meanwhile; `also` is written in the same transaction. */
+  async write(
+    author: Author,
+    documents: readonly MovementDocument[],
+    vocabulary: Vocabulary,
+    also: (manager: EntityManager) => Promise<void>,
+  ): Promise<void> {
+    const existing = await this.current(author.studioId);
+    const written = await this.writeOver(existing, author, documents, vocabulary, this.byId(existing), also);
+    if (!written) throw changedMeanwhile();
+  }
+
+  private writeOver(
+    existing: CurrentLibrary,
+    { studioId, trainerId }: Author,
+    documents: readonly MovementDocument[],
+    vocabulary: Vocabulary,
+    before: ReadonlyMap<string, MovementRevision>,
+    also?: (manager: EntityManager) => Promise<void>,
+  ): Promise<Pick<SavedChange, 'number'> | null> {
     return this.transactions.run(async (manager) => {
       if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) return null;
       const changedIn = existing.number + 1;
       const by = { studioId, author: trainerId, changedIn };
       const hasOtherWords = await this.words.save(manager, by, existing.vocabulary, vocabulary);
       const changed = await this.saveMovements(manager, studioId, trainerId, documents, before, changedIn);
+      await also?.(manager);
       if (!hasOtherWords && changed.length === 0) return { number: null };
       await manager.update(StudioEntity, studioId, { libraryNumber: changedIn });
       return { number: changedIn };
@@ -446,10 +444,9 @@ export class Library {
     const createdAt = this.clock.now().toISOString();
     const revisions = documents.flatMap((document) => {
       const known = before.get(document.id);
-      const hash = contentHash(document);
-      if (known && contentHash(known.document) === hash) return [];
+      if (known && isSame(known.document, document)) return [];
       const number = (known?.number ?? 0) + 1;
-      return { id: uuid(), studioId, movementId: document.id, number, document, hash, author, createdAt };
+      return { id: uuid(), studioId, movementId: document.id, number, document, author, createdAt };
     });
     await insertRows(manager, MovementRevisionEntity, revisions);
     await putRows(

@@ -10,8 +10,13 @@ import { insertRows } from '../database/writeRows.ts';
 import { Clock } from '../http/clock.ts';
 import { VocabularyRevisionEntity, WordRevisionEntity } from './library.entities.ts';
 
-/** What is said of somebody whose sign-in isn't there any more. */
-export const SOMEBODY = 'somebody who is gone';
+/** Stands as the author of what came with a later starter library. */
+export const STARTER = 'starter';
+
+/** Who wrote something, by the trainers that there are. */
+export function authorName(author: string, names: ReadonlyMap<string, string>): string {
+  return author === STARTER ? 'Waxwing’s own library' : (names.get(author) ?? 'somebody who is gone');
+}
 
 /** How often a word was changed, at most, is told at once. */
 const HISTORY_MOST = 100;
@@ -45,6 +50,12 @@ export class Words {
     return (await asked.getMany()).map(asChanged);
   }
 
+  /** As they were first. */
+  async first(studioId: string): Promise<Vocabulary> {
+    const first = await this.vocabularies.findOne({ where: { studioId }, order: { number: 'ASC' } });
+    return first ? this.at(studioId, first.changedIn) : {};
+  }
+
   /** As a session pinned them. */
   async pinned(vocabularyRevisionId: string): Promise<Vocabulary> {
     const { studioId, changedIn } = await this.vocabularies.findOneByOrFail({ id: vocabularyRevisionId });
@@ -66,12 +77,13 @@ export class Words {
     });
     const made = await this.vocabularies.findBy({ studioId, changedIn: In(rows.map(({ changedIn }) => changedIn)) });
     const authors = await this.trainers.findBy({ studioId, id: In([...new Set(made.map(({ author }) => author))]) });
+    const names = new Map(authors.map(({ id, name }) => [id, name]));
     return rows.map(({ changedIn, document }) => {
       const revision = made.find((each) => each.changedIn === changedIn);
       return {
         number: changedIn,
         word: document,
-        authorName: authors.find(({ id }) => id === revision?.author)?.name ?? SOMEBODY,
+        authorName: authorName(revision?.author ?? '', names),
         createdAt: revision?.createdAt ?? '',
       };
     });

@@ -15,6 +15,8 @@ import {
   MovementEntity,
   MovementLookEntity,
   MovementRevisionEntity,
+  StarterNewsEntity,
+  StarterReleaseEntity,
   VocabularyRevisionEntity,
   WordRevisionEntity,
 } from '../library/library.entities.ts';
@@ -55,6 +57,8 @@ export const NOBODYS = [
   MovementEntity,
   MovementLookEntity,
   MovementRevisionEntity,
+  StarterNewsEntity,
+  StarterReleaseEntity,
   VocabularyRevisionEntity,
   WordRevisionEntity,
   StanceChoiceEntity,

@@ -1,8 +1,7 @@
 import { randomInt } from 'node:crypto';
 import { ConflictException, ForbiddenException, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import type { FirstOwner as FirstOwnerForm } from '@waxwing/core/shapes';
-import { Library } from '../library/library.ts';
-import { libraryFiles } from '../library/libraryFiles.ts';
+import { Starter } from '../library/starter.ts';
 import { StudioSetup } from './studioSetup.ts';
 
 /** Without what is mistaken for something else when it is read off a screen. */
@@ -21,7 +20,7 @@ export class FirstOwner implements OnApplicationBootstrap {
 
   constructor(
     private readonly setup: StudioSetup,
-    private readonly library: Library,
+    private readonly starter: Starter,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
@@ -55,7 +54,7 @@ export class FirstOwner implements OnApplicationBootstrap {
     try {
       const { studioName, zone, name, login, password } = form;
       const { studioId, trainerId } = await this.setup.studioWithOwner(studioName, zone, { name, login, password });
-      await this.library.importPack(studioId, trainerId, libraryFiles());
+      await this.starter.takeIn(studioId, trainerId);
     } catch (error) {
       if (await this.setup.isEmpty()) this.codeInForce = code;
       throw error;

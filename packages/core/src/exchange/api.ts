@@ -63,6 +63,15 @@ export interface SavedChange {
   readonly number: number | null;
 }
 
+/** A movement that a later starter library says otherwise, and the studio too. */
+export interface StarterNewsEntry {
+  readonly movementId: string;
+  /** As the studio took it. */
+  readonly base: MovementDocument;
+  /** As the starter says it now. */
+  readonly document: MovementDocument;
+}
+
 /** When a movement was last changed and last read through; UTC. */
 export interface MovementLook {
   readonly movementId: string;

@@ -28,6 +28,7 @@ export {
   type SessionSummary,
   type SignedInDevice,
   type StancesAnswer,
+  type StarterNewsEntry,
   type Suggestion,
   type TodayAnswer,
   type TodayClient,

@@ -1,6 +1,6 @@
 /** Movements, the words that they are told in, and the search over them. */
 export { CUE_MAX_WORDS, isCallable } from './cueText.ts';
-export { differences } from './change/difference.ts';
+export { differences, isSame } from './change/difference.ts';
 export {
   type Part,
   cueKey,
@@ -32,6 +32,7 @@ export {
   newFaultType,
 } from './change/filing.ts';
 export { type Choice, type Conflict, join } from './change/join.ts';
+export { type LibraryContent, type StarterUpdate, starterUpdate } from './change/starterUpdate.ts';
 export { withParts } from './change/parts.ts';
 export { differenceText } from './change/differenceText.ts';
 export { WORD_NAMES, changeTexts, wordName, wordTexts } from './change/wordText.ts';

@@ -12,6 +12,11 @@ export class NewSuggestion {
   @Maybe() @Trimmed() @IsString() @Length(1, 500) note?: string;
 }
 
+/** What is made of something that a later starter library says otherwise; absent: the studio’s own stays. */
+export class NewsReply {
+  @Maybe() @One(() => LibraryChange) change?: LibraryChange;
+}
+
 export class SuggestionReply {
   @IsBoolean() isAccepted!: boolean;
   /** Said to whose it is. */

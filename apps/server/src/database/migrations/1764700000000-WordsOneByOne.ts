@@ -19,7 +19,7 @@ export class WordsOneByOne1764700000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(
       `CREATE TABLE "word_revisions" ("studioId" text NOT NULL, "list" text NOT NULL, "wordId" text NOT NULL, "changedIn" integer NOT NULL,
-        "document" text, CONSTRAINT "FK_3ef9a0c51a0f6e0a1d3a8b1c2d4" FOREIGN KEY ("studioId") REFERENCES "studios" ("id")
+        "document" text, CONSTRAINT "FK_b0d8753319d83bbbbb15f98c213" FOREIGN KEY ("studioId") REFERENCES "studios" ("id")
         ON DELETE NO ACTION ON UPDATE NO ACTION, PRIMARY KEY ("studioId", "list", "wordId", "changedIn"))`,
     );
     await runner.query('CREATE INDEX "word_revisions_changed" ON "word_revisions" ("studioId", "changedIn")');

@@ -10,8 +10,8 @@ export class LibraryKeepers1764800000000 implements MigrationInterface {
     await runner.query(
       `CREATE TABLE "suggestions" ("id" text PRIMARY KEY NOT NULL, "studioId" text NOT NULL, "trainerId" text NOT NULL, "createdAt" text NOT NULL,
         "change" text NOT NULL, "note" text, "status" text NOT NULL, "answer" text, "answeredBy" text, "answeredAt" text,
-        ${REFERENCES('studioId', 'FK_6e3b3d1f0c1d5b6d8f5a3c1e9a1', 'studios')},
-        ${REFERENCES('trainerId', 'FK_7f4c4e2a1d2e6c7e9a6b4d2f0b2', 'trainers')})`,
+        ${REFERENCES('studioId', 'FK_415a2c2fc9677c6bf9fb620ee43', 'studios')},
+        ${REFERENCES('trainerId', 'FK_055c2cf7078745fc4d9b2e41b5d', 'trainers')})`,
     );
     await runner.query('CREATE INDEX "suggestions_studio" ON "suggestions" ("studioId", "status", "createdAt")');
   }

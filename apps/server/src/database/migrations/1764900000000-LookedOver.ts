@@ -8,8 +8,8 @@ export class LookedOver1764900000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(
       `CREATE TABLE "movement_looks" ("studioId" text NOT NULL, "movementId" text NOT NULL, "trainerId" text NOT NULL, "at" text NOT NULL,
-        ${REFERENCES('studioId', 'FK_8a5d5f3b2e3f7d8fab7c5e3a1c3', 'studios')},
-        ${REFERENCES('trainerId', 'FK_9b6e6a4c3f4a8e9abc8d6f4b2d4', 'trainers')}, PRIMARY KEY ("studioId", "movementId"))`,
+        ${REFERENCES('studioId', 'FK_0954430c27e8991d9b10649997d', 'studios')},
+        ${REFERENCES('trainerId', 'FK_40281bae7607460e92de6aecf2c', 'trainers')}, PRIMARY KEY ("studioId", "movementId"))`,
     );
   }
 

@@ -8,6 +8,7 @@ import { TypedOnFloor1764600000000 } from './1764600000000-TypedOnFloor.ts';
 import { WordsOneByOne1764700000000 } from './1764700000000-WordsOneByOne.ts';
 import { LibraryKeepers1764800000000 } from './1764800000000-LibraryKeepers.ts';
 import { LookedOver1764900000000 } from './1764900000000-LookedOver.ts';
+import { StarterNews1765000000000 } from './1765000000000-StarterNews.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -21,4 +22,5 @@ export const MIGRATIONS = [
   WordsOneByOne1764700000000,
   LibraryKeepers1764800000000,
   LookedOver1764900000000,
+  StarterNews1765000000000,
 ];

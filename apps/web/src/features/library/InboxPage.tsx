@@ -28,6 +28,7 @@ import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { AddByTyping } from './changing/AddByTyping.tsx';
 import { wordsFound } from './changing/editor.ts';
 import { saveChange } from './saveMovement.ts';
+import { StarterNews } from './StarterNews.tsx';
 import { SuggestionsList } from './SuggestionsList.tsx';
 
 /** What was typed on the floor and the library lacks: taken in, joined to what there is, or dropped. */
@@ -65,6 +66,7 @@ export default function InboxPage() {
         </Empty>
       )}
       {library && <SuggestionsList library={library} />}
+      {library && <StarterNews library={library} />}
       {library && (
         <ul>
           {inbox.data?.map((entry) => (
