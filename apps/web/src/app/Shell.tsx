@@ -24,7 +24,7 @@ export function Shell() {
     <div className="min-h-dvh md:flex">
       <nav
         aria-label="Main"
-        className="border-base-300 print:hidden flex shrink-0 items-center gap-1 border-b px-3 py-2 md:sticky md:top-0 md:h-dvh md:w-36 md:flex-col md:items-stretch md:border-r md:border-b-0 md:px-4 md:py-5"
+        className="border-base-300 print:hidden flex shrink-0 flex-wrap items-center border-b px-3 py-1 md:flex-nowrap md:gap-1 md:sticky md:top-0 md:h-dvh md:w-36 md:flex-col md:items-stretch md:border-r md:border-b-0 md:px-4 md:py-5"
       >
         <div className="md:mb-4">
           <Mark size={38} />
@@ -34,7 +34,7 @@ export function Shell() {
             key={path}
             to={`/${path}`}
             aria-current={section === here ? 'page' : undefined}
-            className="flex min-h-11 items-center px-2 text-lg"
+            className="flex min-h-11 items-center px-2 text-base md:text-lg"
           >
             <span className={clsx(section === here && 'tail font-bold')}>{section}</span>
           </Link>

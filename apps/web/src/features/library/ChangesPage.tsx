@@ -120,13 +120,20 @@ function Revisions({ all, library }: RevisionsProps) {
                 <p className="text-quiet">
                   {authorName}, {momentText(createdAt)}
                 </p>
+              </div>
+              <div>
+                {before ? (
+                  <DifferenceList
+                    before={before.document}
+                    after={document}
+                    library={library}
+                    nothing="Nothing that can be seen."
+                  />
+                ) : (
+                  <p className="text-quiet">{number === 1 ? 'The first one.' : 'The one before isn’t shown yet.'}</p>
+                )}
                 <DoneWith sessions={sessions.filter((each) => each.revisionId === revisionId)} />
               </div>
-              {before ? (
-                <DifferenceList before={before.document} after={document} library={library} nothing="Nothing that can be seen." />
-              ) : (
-                <p className="text-quiet">{number === 1 ? 'The first one.' : 'The one before isn’t shown yet.'}</p>
-              )}
               {at > 0 && me.keepsLibrary && (
                 <button
                   type="button"
