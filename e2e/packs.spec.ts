@@ -10,6 +10,15 @@ test('a pack goes out, is changed in an editor, is looked at before it comes in,
   await signIn(page, server);
   await page.goto(`${server.address}/packs`);
   const out = page.getByRole('region', { name: 'Out' });
+  const sheet = page.waitForEvent('download');
+  await out.getByLabel('What goes out').selectOption({ label: 'a few, one by one' });
+  await out.getByRole('button', { name: 'a movement' }).click();
+  await page.keyboard.type('goblet squat');
+  await page.keyboard.press('Enter');
+  await out.getByRole('button', { name: 'Markdown, to be read' }).click();
+  await out.getByRole('button', { name: 'Save the file' }).click();
+  expect(readFileSync(await (await sheet).path(), 'utf8')).toMatch(/^# Goblet squat\n/);
+  await out.getByRole('button', { name: 'YAML' }).click();
   await out.getByLabel('What goes out').selectOption({ label: 'Jump' });
   const saved = page.waitForEvent('download');
   await out.getByRole('button', { name: 'Save the file' }).click();
@@ -41,10 +50,16 @@ test('a pack goes out, is changed in an editor, is looked at before it comes in,
 
   await page.goto(`${server.address}/packs`);
   await put(text.replace('name: Tuck jump', 'name: Tuck leap'));
-  // What was changed here since the file went out would be changed back: left out, it stays.
-  await expect(preview).toContainText('Name: “Squat leap” → “Squat jump”');
-  await preview.getByLabel('Squat jump').uncheck();
-  await preview.getByRole('button', { name: 'Take in one movement' }).click();
+  // What was changed here since the file went out isn’t changed back.
+  await expect(preview.getByLabel(/^Squat jump changed here since/)).not.toBeChecked();
+  await expect(preview.getByRole('button', { name: 'Take in one movement' })).toBeEnabled();
+  // What both changed is chosen.
+  await put(text.replace('name: Tuck jump', 'name: Tuck leap').replace('name: Squat jump', 'name: Squat vault'));
+  await expect(preview.getByLabel(/^Squat vault changed in both since/)).toBeChecked();
+  await expect(preview.getByRole('button', { name: 'Take in 2 movements' })).toBeDisabled();
+  await preview.getByRole('radio', { name: /^As it is here/ }).click();
+  expect(await seriousProblems(page)).toEqual([]);
+  await preview.getByRole('button', { name: 'Take in 2 movements' }).click();
   await page.getByRole('button', { name: 'Take all of it back' }).click();
   await expect(page.getByRole('button', { name: 'Take all of it back' })).toHaveCount(0);
   await page.goto(`${server.address}/library/waxwing:tuck-jump`);

@@ -66,7 +66,7 @@ export class LibraryController {
   @ShapeBody(PackUpload)
   importPack(@Actor() actor: SignedIn, @Body() upload: PackUpload): Promise<ImportReport> {
     keepersOnly(actor, 'takes in packs');
-    return this.library.importPack(actor.studioId, actor.trainerId, upload.files, upload.only);
+    return this.library.importPack(actor.studioId, actor.trainerId, upload.files, upload);
   }
 
   /** What a pack would make of the library. */

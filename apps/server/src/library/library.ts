@@ -28,6 +28,7 @@ import {
   type LibraryChange,
   type PackFile,
   type PackUpload,
+  type PackWish,
   type PackProblem,
   type Problem,
   type ReadPack,
@@ -252,26 +253,25 @@ export class Library {
 
   /** What pack files would make of the library: nothing is changed. Problems name file, line and path. */
   async previewPack(studioId: string, { files }: PackUpload): Promise<PackPreview> {
-    const { movements, vocabulary } = await this.readFiles(await this.current(studioId), files);
-    return { movements, vocabulary };
+    const { movements, vocabulary, madeFrom = [] } = await this.readFiles(await this.current(studioId), files);
+    const bases = await this.revisionsOf(
+      studioId,
+      madeFrom.map(({ revision }) => revision),
+    );
+    return { movements, vocabulary, bases };
   }
 
-  private async readFiles(existing: StudioLibrary, files: readonly PackFile[], only?: readonly string[]): Promise<ReadPack> {
+  private async readFiles(existing: StudioLibrary, files: readonly PackFile[], wish?: PackWish): Promise<ReadPack> {
     const movements = existing.revisions.map((revision) => revision.document);
-    const pack = await readPackInThread(files, { vocabulary: existing.vocabulary, movements }, only);
+    const pack = await readPackInThread(files, { vocabulary: existing.vocabulary, movements }, wish);
     if (!pack.ok) throw notTakenIn(pack.packProblems);
     return pack.value;
   }
 
   /** Reads pack files into the studio's library, all or nothing. Problems name file, line and path. */
-  async importPack(
-    studioId: string,
-    author: string,
-    files: readonly PackFile[],
-    only?: readonly string[],
-  ): Promise<ImportReport> {
+  async importPack(studioId: string, author: string, files: readonly PackFile[], wish?: PackWish): Promise<ImportReport> {
     const existing = await this.current(studioId);
-    const pack = await this.readFiles(existing, files, only);
+    const pack = await this.readFiles(existing, files, wish);
     return this.transactions.run(async (manager) => {
       if ((await this.numberOf(manager.getRepository(StudioEntity), studioId)) !== existing.number) {
         throw new ConflictException({

@@ -1,4 +1,4 @@
-import { packSizeProblems, type PackFile, type ReadPack, type readPack } from '@waxwing/core/shapes';
+import { packSizeProblems, type PackFile, type PackWish, type ReadPack, type readPack } from '@waxwing/core/shapes';
 import { inThread, ThreadStopped } from '../database/inThread.ts';
 
 /** The starter library takes five seconds and 300 MB on a slow machine. */
@@ -8,12 +8,12 @@ const PACK_BOUNDS = { seconds: 90, memoryMb: 1500 };
 export async function readPackInThread(
   files: readonly PackFile[],
   existing: ReadPack,
-  only?: readonly string[],
+  wish: PackWish = {},
 ): Promise<ReturnType<typeof readPack>> {
   const tooLarge = packSizeProblems(files);
   if (tooLarge.length > 0) return { ok: false, problems: tooLarge, packProblems: tooLarge };
   try {
-    return await inThread('./readPack.thread', import.meta.url, { files, existing, ...(only && { only }) }, PACK_BOUNDS);
+    return await inThread('./readPack.thread', import.meta.url, { files, existing, wish }, PACK_BOUNDS);
   } catch (error) {
     if (!(error instanceof ThreadStopped)) throw error;
     const problems = [{ file: files[0]?.name ?? '', line: 0, path: '', message: 'takes too long to read, or too much memory' }];

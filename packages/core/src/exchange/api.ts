@@ -49,6 +49,8 @@ export interface LibraryAnswer {
 export interface PackPreview {
   readonly movements: readonly MovementDocument[];
   readonly vocabulary: Vocabulary;
+  /** What its movements were made from, as far as that is known here. */
+  readonly bases: readonly MovementRevision[];
 }
 
 /** A revision of a movement, with who made it and when. */

@@ -38,4 +38,5 @@ export {
 } from './api.ts';
 export { type StudioLibrary, changedLibrary } from './changedLibrary.ts';
 export type { Problem } from './checkShape.ts';
-export { type PackContent, type PackKind, PACK_KINDS, packOf, packText, wholePack } from './writePack.ts';
+export { sheetText } from './writeSheet.ts';
+export { type PackContent, type PackKind, PACK_KINDS, madeFromOf, packOf, packText, wholePack } from './writePack.ts';

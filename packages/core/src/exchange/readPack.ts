@@ -3,7 +3,7 @@ import { figureReferenceProblems, vocabularyFigureProblems } from '../figure/fig
 import { libraryProblems } from '../ladder/libraryCheck.ts';
 import { renamedDocument, renamedVocabulary, renamesOf } from '../movement/aliases.ts';
 import { lexiconOf, mergeVocabulary } from '../movement/library.ts';
-import { LibraryPack } from '../movement/libraryPack.ts';
+import { LibraryPack, type PackBase } from '../movement/libraryPack.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
 import { checkShape, type Checked } from './checkShape.ts';
@@ -26,6 +26,16 @@ export interface PackProblem {
 export interface ReadPack {
   readonly vocabulary: Vocabulary;
   readonly movements: readonly MovementDocument[];
+  /** Which revisions its movements were when it went out; absent where it doesn't say. */
+  readonly madeFrom?: readonly PackBase[];
+}
+
+/** Of what is in the files, what is wanted, and what is taken in their place. */
+export interface PackWish {
+  /** Of the movements those with these ids. */
+  readonly only?: readonly string[] | undefined;
+  /** In place of those with their ids. */
+  readonly instead?: readonly MovementDocument[] | undefined;
 }
 
 /** A file may not be larger than this, in characters: about 900 movements at full depth. */
@@ -83,15 +93,17 @@ function lineOf(document: Document, counter: LineCounter, path: string): number 
 
 /**
  * Reads pack files into one library, all or nothing: shapes first, then what refers to what, over the files together with
- * what the studio already has (`existing`). Every problem names file, line and path. `only`: of the movements those with these ids.
+ * what the studio already has (`existing`). Every problem names file, line and path.
  */
 export function readPack(
   files: readonly PackFile[],
   existing?: ReadPack,
-  only?: readonly string[],
+  { only, instead = [] }: PackWish = {},
 ): Checked<ReadPack> & { packProblems: readonly PackProblem[] } {
   const problems: PackProblem[] = [];
   const wanted = only && new Set(only);
+  const insteadOf = new Map(instead.map((document) => [document.id, document]));
+  const madeFrom: PackBase[] = [];
   const movements: MovementDocument[] = [];
   const placeOf = new Map<string, { file: PackFile; index: number; document: Document; counter: LineCounter }>();
   let vocabulary: Vocabulary = existing?.vocabulary ?? {};
@@ -140,8 +152,9 @@ export function readPack(
         });
       }
       placeOf.set(movement.id, { file, index, document, counter });
-      movements.push(movement);
+      movements.push(insteadOf.get(movement.id) ?? movement);
     }
+    madeFrom.push(...(checked.value.madeFrom ?? []));
   }
 
   /** Not of this pack, but they refer to what it renames. */
@@ -177,5 +190,6 @@ export function readPack(
     }
   }
   if (problems.length > 0) return { ok: false, problems, packProblems: problems };
-  return { ok: true, value: { vocabulary, movements: [...movements, ...changed] }, packProblems: [] };
+  const value = { vocabulary, movements: [...movements, ...changed], ...(madeFrom.length > 0 && { madeFrom }) };
+  return { ok: true, value, packProblems: [] };
 }

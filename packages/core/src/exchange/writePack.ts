@@ -1,4 +1,6 @@
 import { stringify } from 'yaml';
+import type { MovementRevision } from '../movement/library.ts';
+import type { PackBase } from '../movement/libraryPack.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { PACK_FORMAT } from '../movement/packFormat.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
@@ -6,6 +8,7 @@ import type { Vocabulary } from '../movement/vocabulary.ts';
 /** What a pack file says: the format first, so that whoever reads it knows what it is. */
 export interface PackContent {
   readonly format: string;
+  readonly madeFrom?: readonly PackBase[];
   readonly vocabulary: Vocabulary;
   readonly movements: readonly MovementDocument[];
 }
@@ -97,8 +100,17 @@ function withinPack(vocabulary: Vocabulary, ids: ReadonlySet<string>): Vocabular
   };
 }
 
+/** Which revisions movements are, for a pack that may come back. */
+export function madeFromOf(revisions: readonly MovementRevision[]): readonly PackBase[] {
+  return revisions.map(({ revisionId, document }) => ({ movement: document.id, revision: revisionId }));
+}
+
 /** Some movements of a library with every word that they need. */
-export function packOf(movements: readonly MovementDocument[], vocabulary: Vocabulary): PackContent {
+export function packOf(
+  movements: readonly MovementDocument[],
+  vocabulary: Vocabulary,
+  madeFrom: readonly PackBase[] = [],
+): PackContent {
   const used: Words = wordsOf(movements, vocabulary);
   const needed = Object.fromEntries(
     (Object.entries(used) as [keyof Vocabulary, ReadonlySet<string>][]).flatMap(([list, ids]) => {
@@ -106,12 +118,17 @@ export function packOf(movements: readonly MovementDocument[], vocabulary: Vocab
       return entries.length > 0 ? [[list, entries]] : [];
     }),
   ) as Vocabulary;
-  return { format: PACK_FORMAT, vocabulary: withinPack(needed, new Set(movements.map(({ id }) => id))), movements };
+  const within = withinPack(needed, new Set(movements.map(({ id }) => id)));
+  return { format: PACK_FORMAT, ...(madeFrom.length > 0 && { madeFrom }), vocabulary: within, movements };
 }
 
 /** A whole library: with every word, used or not. */
-export function wholePack(movements: readonly MovementDocument[], vocabulary: Vocabulary): PackContent {
-  return { format: PACK_FORMAT, vocabulary, movements };
+export function wholePack(
+  movements: readonly MovementDocument[],
+  vocabulary: Vocabulary,
+  madeFrom: readonly PackBase[] = [],
+): PackContent {
+  return { format: PACK_FORMAT, ...(madeFrom.length > 0 && { madeFrom }), vocabulary, movements };
 }
 
 export const PACK_KINDS = ['yaml', 'json'] as const;

@@ -25,6 +25,7 @@ export {
 export {
   type Filing,
   filedAsCue,
+  filedAsCueFor,
   filedAsFault,
   filedAsNewCue,
   filedAsNewFault,

@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import type { InboxAnswer, InboxEntry } from '@waxwing/core/api';
 import {
   filedAsCue,
+  filedAsCueFor,
   filedAsFault,
   filedAsNewCue,
   filedAsNewFault,
@@ -220,6 +221,28 @@ function FileFault({ entry, library, document, onFile }: FileProps) {
           </button>
         ))}
       </div>
+      {document.faults.length > 0 && (
+        <AddByTyping
+          text="it is what one says: a cue for"
+          where={`“${entry.text}”`}
+          label={`For which fault “${entry.text}” is a cue`}
+          placeholder="which fault"
+          find={(typed) =>
+            wordsFound(
+              document.faults.map((fault) => ({ id: fault.id, name: name(fault) })),
+              typed,
+              new Set(),
+            )
+          }
+          onTake={(faultId) =>
+            onFile(
+              entry,
+              (now, slug) => filedAsCueFor(now, slug, entry.text, faultId),
+              `“${entry.text}” is a cue for “${name(document.faults.find(({ id }) => id === faultId)!)}” now, with what was seen of it.`,
+            )
+          }
+        />
+      )}
       <div className="flex flex-wrap items-center gap-x-3">
         <span className="text-quiet text-sm">or a new fault</span>
         <AddByTyping

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { PACK_KINDS, packOf, packText, wholePack, type PackKind, type PackPreview } from '@waxwing/core/api';
-import { differences } from '@waxwing/core/movement';
+import { PACK_KINDS, madeFromOf, packOf, packText, sheetText, wholePack, type PackPreview } from '@waxwing/core/api';
+import { isSame, join, type Choice as Side, type Conflict, type MovementDocument } from '@waxwing/core/movement';
 import { useState } from 'react';
 import { api, RequestRefused } from '../../shared/api.ts';
 import { Tick } from '../../shared/Field.tsx';
@@ -10,7 +10,11 @@ import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/querie
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { Choice } from '../../shared/Choice.tsx';
+import { AddByTyping } from './changing/AddByTyping.tsx';
 import { Chips } from './changing/Chips.tsx';
+import { movementsFound } from './changing/editor.ts';
+import { Taken } from './changing/Taken.tsx';
+import { Choosing, conflictKey } from './Choosing.tsx';
 import { DifferenceList } from './DifferenceList.tsx';
 import { undoChange } from './saveMovement.ts';
 
@@ -38,20 +42,36 @@ export default function PacksPage() {
 
 const EVERYTHING = 'everything';
 const OURS = 'ours';
+const PICKED = 'picked';
+
+/** Packs come in again; a sheet is to be read. */
+const FILE_KINDS = [...PACK_KINDS, 'markdown'] as const;
+type FileKind = (typeof FILE_KINDS)[number];
+const FILE_WORDS: Readonly<Record<FileKind, string>> = { yaml: 'YAML', json: 'JSON', markdown: 'Markdown, to be read' };
+const ENDINGS: Readonly<Record<FileKind, string>> = { yaml: 'yaml', json: 'json', markdown: 'md' };
 
 function Out({ library }: { readonly library: IndexedLibrary }) {
   const [what, setWhat] = useState(EVERYTHING);
-  const [kind, setKind] = useState<PackKind>('yaml');
+  const [kind, setKind] = useState<FileKind>('yaml');
+  const [picked, setPicked] = useState<readonly string[]>([]);
   const families = [...library.lexicon.families.values()];
   const all = [...library.revisions, ...library.putAway];
   const isOurs = ({ number, document }: (typeof all)[number]) => number > 1 || !document.id.startsWith('waxwing:');
-  const chosen = all.filter(
-    (revision) => what === EVERYTHING || (what === OURS ? isOurs(revision) : revision.document.family === what),
-  );
+  const isChosen = (revision: (typeof all)[number]) => {
+    if (what === EVERYTHING) return true;
+    if (what === OURS) return isOurs(revision);
+    return what === PICKED ? picked.includes(revision.document.id) : revision.document.family === what;
+  };
+  const chosen = all.filter(isChosen);
   const write = () => {
     const documents = chosen.map(({ document }) => document);
-    const pack = what === EVERYTHING ? wholePack(documents, library.vocabulary) : packOf(documents, library.vocabulary);
-    download(`waxwing-${what}.${kind}`, packText(pack, kind));
+    const { vocabulary } = library;
+    const make = what === EVERYTHING ? wholePack : packOf;
+    const text =
+      kind === 'markdown'
+        ? sheetText(documents, vocabulary, (id) => library.nameOf(id))
+        : packText(make(documents, vocabulary, madeFromOf(chosen)), kind);
+    download(`waxwing-${what}.${ENDINGS[kind]}`, text);
   };
   return (
     <section aria-label="Out">
@@ -64,6 +84,7 @@ function Out({ library }: { readonly library: IndexedLibrary }) {
           options={[
             { value: EVERYTHING, text: 'everything' },
             { value: OURS, text: 'what was written or changed here' },
+            { value: PICKED, text: 'a few, one by one' },
             ...families.map(({ id, name }) => ({ value: id, text: name })),
           ]}
           onChoose={(value) => setWhat(value || EVERYTHING)}
@@ -71,7 +92,7 @@ function Out({ library }: { readonly library: IndexedLibrary }) {
         <Chips
           label="As which kind of file"
           lead="as"
-          options={PACK_KINDS.map((value) => ({ value, text: value.toUpperCase() }))}
+          options={FILE_KINDS.map((value) => ({ value, text: FILE_WORDS[value] }))}
           chosen={[kind]}
           onToggle={setKind}
         />
@@ -80,6 +101,23 @@ function Out({ library }: { readonly library: IndexedLibrary }) {
         </button>
         <span className="text-quiet">{countText(chosen.length)}</span>
       </div>
+      {what === PICKED && (
+        <div className="flex flex-wrap items-center gap-x-2">
+          <Taken
+            label="Which go out"
+            lead="with"
+            options={picked.map((value) => ({ value, text: library.nameOf(value) }))}
+            onRemove={(id) => setPicked(picked.filter((each) => each !== id))}
+          />
+          <AddByTyping
+            text="a movement"
+            label="A movement that goes out"
+            placeholder="which"
+            find={(typed) => movementsFound(library, typed, picked)}
+            onTake={(id) => setPicked([...picked, id])}
+          />
+        </div>
+      )}
     </section>
   );
 }
@@ -127,8 +165,7 @@ function In({ library }: { readonly library: IndexedLibrary }) {
     },
   });
   const takeIn = useMutation({
-    mutationFn: (body: { readonly files: readonly PackFileText[]; readonly only: readonly string[] }) =>
-      api.post<Taken>('library/packs', body),
+    mutationFn: (body: TakeIn & { readonly files: readonly PackFileText[] }) => api.post<Taken>('library/packs', body),
     onSuccess: async (answer) => {
       setTaken(answer);
       read.reset();
@@ -191,7 +228,7 @@ function In({ library }: { readonly library: IndexedLibrary }) {
           read={read.data}
           library={library}
           isBusy={takeIn.isPending}
-          onTake={(only) => takeIn.mutate({ files: read.data.files, only })}
+          onTake={(wish) => takeIn.mutate({ files: read.data.files, ...wish })}
         />
       )}
     </section>
@@ -215,24 +252,78 @@ function Refused({ error }: { readonly error: Error }) {
   );
 }
 
+/** What is taken in of some files, and what in place of what they say. */
+interface TakeIn {
+  readonly only: readonly string[];
+  readonly instead: readonly MovementDocument[];
+}
+
 interface PreviewProps {
   readonly read: Read;
   readonly library: IndexedLibrary;
   readonly isBusy: boolean;
-  readonly onTake: (only: readonly string[]) => void;
+  readonly onTake: (wish: TakeIn) => void;
 }
 
-/** What each movement of the pack would be: new, otherwise than now, or the same. */
-function Preview({ read, library, isBusy, onTake }: PreviewProps) {
-  const entries = read.preview.movements.map((document) => {
+/** A movement of a pack beside what is here. */
+interface PackEntry {
+  /** As the pack has it. */
+  readonly document: MovementDocument;
+  readonly known: MovementDocument | undefined;
+  /** What both were made from, where that is known here. */
+  readonly base: MovementDocument | undefined;
+  readonly kind: 'new' | 'same' | 'otherwise' | 'newer here' | 'both changed';
+}
+
+function entriesOf({ movements, bases }: PackPreview, library: IndexedLibrary): PackEntry[] {
+  return movements.map((document) => {
     const known = library.revision(document.id)?.document;
-    return { document, known, isSame: known !== undefined && differences(known, document).length === 0 };
+    const base = bases.find((each) => each.document.id === document.id)?.document;
+    return { document, known, base, kind: kindOf(document, known, base) };
   });
-  const telling = entries.filter(({ isSame }) => !isSame);
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const chosen = telling.filter(({ document }) => !left.has(document.id)).map(({ document }) => document.id);
+}
+
+function kindOf(
+  document: MovementDocument,
+  known: MovementDocument | undefined,
+  base: MovementDocument | undefined,
+): PackEntry['kind'] {
+  if (!known) return 'new';
+  if (isSame(known, document)) return 'same';
+  if (!base || isSame(base, known)) return 'otherwise';
+  return isSame(base, document) ? 'newer here' : 'both changed';
+}
+
+const KIND_WORDS: Readonly<Record<PackEntry['kind'], string>> = {
+  new: 'new',
+  same: 'the same',
+  otherwise: 'otherwise',
+  'newer here': 'changed here since, not in the pack',
+  'both changed': 'changed in both since',
+};
+
+/** What each movement of the pack would be: new, otherwise than now, joined with what was changed here, or the same. */
+function Preview({ read, library, isBusy, onTake }: PreviewProps) {
+  const entries = entriesOf(read.preview, library);
+  const telling = entries.filter(({ kind }) => kind !== 'same');
+  const [picks, setPicks] = useState<Readonly<Record<string, boolean>>>({});
+  const [sides, setSides] = useState<Readonly<Record<string, Side>>>({});
+  const keyOf = (entry: PackEntry, conflict: Conflict) => `${entry.document.id} ${conflictKey(conflict)}`;
+  // What the pack didn’t change has nothing to bring, unless somebody wants it back.
+  const isPicked = ({ document, kind }: PackEntry) => picks[document.id] ?? kind !== 'newer here';
+  const joinedOf = (entry: PackEntry) =>
+    entry.kind === 'both changed' && entry.base && entry.known
+      ? join(entry.base, entry.known, entry.document, (conflict) => sides[keyOf(entry, conflict)] ?? 'theirs')
+      : { document: entry.document, conflicts: [] };
+  const chosen = telling.filter(isPicked).map((entry) => ({ entry, joined: joinedOf(entry) }));
+  const open = chosen.flatMap(({ entry, joined }) => joined.conflicts.filter((each) => sides[keyOf(entry, each)] === undefined));
   const same = entries.length - telling.length;
   const words = newWords(read.preview, library);
+  const take = () =>
+    onTake({
+      only: chosen.map(({ entry }) => entry.document.id),
+      instead: chosen.filter(({ entry }) => entry.kind === 'both changed').map(({ joined }) => joined.document),
+    });
   return (
     <section aria-label="What it would change" className="mt-3">
       <p>
@@ -241,38 +332,52 @@ function Preview({ read, library, isBusy, onTake }: PreviewProps) {
         {words.length > 0 && ` New words: ${words.slice(0, 12).join(', ')}${words.length > 12 ? ' …' : ''}.`}
       </p>
       <ul className="mt-2">
-        {telling.map(({ document, known }) => (
-          <li key={document.id} className="border-base-300 grid gap-x-6 border-t py-2 md:grid-cols-[20rem_1fr]">
-            <Tick
-              checked={!left.has(document.id)}
-              onChange={({ target }) =>
-                setLeft((before) => {
-                  const next = new Set(before);
-                  if (target.checked) next.delete(document.id);
-                  else next.add(document.id);
-                  return next;
-                })
-              }
-            >
-              <b>{document.name}</b> <span className="text-quiet">{known ? 'otherwise' : 'new'}</span>
-            </Tick>
-            {known && (
-              <DifferenceList
-                before={known}
-                after={document}
-                library={library}
-                nothing=""
-                className="max-h-40 overflow-y-auto text-sm"
-              />
-            )}
-          </li>
-        ))}
+        {telling.map((entry) => {
+          const { document, known, base, kind } = entry;
+          const { document: joined, conflicts } = joinedOf(entry);
+          return (
+            <li key={document.id} className="border-base-300 grid gap-x-6 border-t py-2 md:grid-cols-[20rem_1fr]">
+              <Tick
+                checked={isPicked(entry)}
+                onChange={({ target }) => setPicks((before) => ({ ...before, [document.id]: target.checked }))}
+              >
+                <b>{document.name}</b> <span className="text-quiet">{KIND_WORDS[kind]}</span>
+              </Tick>
+              {known && (
+                <div>
+                  <DifferenceList
+                    before={known}
+                    after={joined}
+                    library={library}
+                    nothing="Nothing that isn’t here by now."
+                    className="max-h-40 overflow-y-auto text-sm"
+                  />
+                  {base &&
+                    isPicked(entry) &&
+                    conflicts.map((conflict) => (
+                      <Choosing
+                        key={conflictKey(conflict)}
+                        conflict={conflict}
+                        sides={{ before: base, mine: known, theirs: document }}
+                        library={library}
+                        titles={{ mine: 'As it is here', theirs: 'As the pack has it' }}
+                        legend="Both changed this: which holds?"
+                        chosen={sides[keyOf(entry, conflict)]}
+                        onChoose={(side) => setSides((before) => ({ ...before, [keyOf(entry, conflict)]: side }))}
+                      />
+                    ))}
+                </div>
+              )}
+            </li>
+          );
+        })}
       </ul>
+      {open.length > 0 && <p className="font-bold">Choose what holds, or leave that movement out.</p>}
       <button
         type="button"
         className="btn btn-neutral mt-3 min-h-11"
-        disabled={isBusy || (chosen.length === 0 && words.length === 0)}
-        onClick={() => onTake(chosen)}
+        disabled={isBusy || open.length > 0 || (chosen.length === 0 && words.length === 0)}
+        onClick={take}
       >
         {chosen.length === 0 ? 'Take in the words' : `Take in ${countText(chosen.length)}`}
       </button>

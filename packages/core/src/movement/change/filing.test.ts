@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { SMALL_VOCABULARY, movementDocument } from '../../test/smallLibrary.ts';
 import { renamesOf } from '../aliases.ts';
-import { filedAsCue, filedAsFault, filedAsNewCue, filedAsNewFault, filedWith, newFaultType } from './filing.ts';
+import { filedAsCue, filedAsCueFor, filedAsFault, filedAsNewCue, filedAsNewFault, filedWith, newFaultType } from './filing.ts';
 
 const SQUAT = movementDocument({ id: 'waxwing:middle' });
 const SLUG = 'typed-1';
@@ -37,6 +37,18 @@ describe('a fault that was typed', () => {
       expect(renames.fault(`waxwing:middle/${slug}`)).toBe('waxwing:middle/heels-lift');
       expect(renames.faultType(slug)).toBe('heels-lift');
     }
+  });
+
+  test('that was words for one that there is becomes a cue for it, and what was seen was seen of that', () => {
+    const { document, words } = filedAsCueFor(SQUAT, SLUG, 'Heels heavy', 'heels-lift');
+    expect(document!.cues.at(-1)).toEqual({
+      id: 'heels-heavy',
+      text: 'Heels heavy',
+      kind: 'external',
+      phase: 'lower',
+      for: ['heels-lift'],
+    });
+    expect(renamesOf(words.aliases).fault(`waxwing:middle/${SLUG}`)).toBe('waxwing:middle/heels-lift');
   });
 
   test('finds no room, or nothing to be joined to: said in words, nothing is filed', () => {

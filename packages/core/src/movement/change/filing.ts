@@ -65,6 +65,15 @@ export function filedAsFault(document: MovementDocument, slug: string, faultId: 
   };
 }
 
+/** As words for a fault that the movement has: what was seen is that fault, and the words are a cue for it. */
+export function filedAsCueFor(document: MovementDocument, slug: string, text: string, faultId: string): Filing {
+  const { words, now, type } = filedAsFault(document, slug, faultId);
+  if (document.cues.length >= CUES_MOST) throw new Error(`${document.name} has ${CUES_MOST} cues: take one out first.`);
+  const id = freeSlug(slugOf(text, 'cue'), (each) => document.cues.some((cue) => (cue.shared ?? cue.id) === each));
+  const cue = { id, text, kind: 'external' as const, phase: mainPhase(document.rhythm), for: [type!] };
+  return { document: { ...document, cues: [...document.cues, cue] }, words, now, type: type! };
+}
+
 /** As a cue of the movement's own, for the fault for which it was said. */
 export function filedAsNewCue(document: MovementDocument, slug: string, text: string, faultType: string | undefined): Filing {
   if (document.cues.length >= CUES_MOST) throw new Error(`${document.name} has ${CUES_MOST} cues: take one out first.`);
