@@ -299,6 +299,11 @@ describe('a movement that is changed', () => {
     ['a number out of range', { restSeconds: 9999 }, 'movements[0].document.restSeconds'],
     ['a name of nothing', { name: '' }, 'movements[0].document.name'],
     [
+      'a figure out of limits',
+      { figure: { base: 'stand', keys: { turn: { 'knee.flexion': 199 } } } },
+      'movements[0].document.figure.keys.turn',
+    ],
+    [
       'a step back down',
       { harder: [{ to: 'waxwing:box-squat', levers: ['load'], shownFirst: { sets: 2, reps: 8, reserve: 2 } }] },
       'movements[0].document.harder[0].to',

@@ -5,7 +5,7 @@ import { lexiconOf, type MovementDocument, type Vocabulary } from '@waxwing/core
 import type { PackFile } from '@waxwing/core/shapes';
 import { Starter } from '../src/library/starter.ts';
 import { Library } from '../src/library/library.ts';
-import type { SignedInClient} from './testServer.ts';
+import type { SignedInClient } from './testServer.ts';
 import { TestServer } from './testServer.ts';
 
 const IDS = ['waxwing:bodyweight-squat', 'waxwing:box-squat', 'waxwing:goblet-squat'];

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ApiError, LibraryAnswer, Me, MovementChange, Suggestion, TrainerSummary } from '@waxwing/core/api';
 import { v4 } from 'uuid';
-import type { SignedInClient} from './testServer.ts';
+import type { SignedInClient } from './testServer.ts';
 import { TestServer } from './testServer.ts';
 
 const SQUAT = 'waxwing:bodyweight-squat';

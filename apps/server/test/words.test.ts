@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ApiError, LibraryAnswer, SavedChange, WordChange } from '@waxwing/core/api';
 import { changedWords, type FaultType, type SharedCue, type Vocabulary, type WordList } from '@waxwing/core/movement';
 import type { SessionBrief } from '@waxwing/core/session';
-import type { SignedInClient} from './testServer.ts';
+import type { SignedInClient } from './testServer.ts';
 import { TestServer } from './testServer.ts';
 
 let server: TestServer;

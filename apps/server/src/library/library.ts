@@ -1,5 +1,6 @@
 import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import { figureReferenceProblems, vocabularyFigureProblems } from '@waxwing/core/figure';
 import { aliasProblems, changeErrors, sharedCueErrors, type Documents } from '@waxwing/core/ladder';
 import {
   WordIndex,
@@ -128,6 +129,13 @@ function changeProblems(
       path: `movements[${at.indexOf(movementId)}].document.${path}`,
       message,
     })),
+    ...documents.flatMap((document, i) =>
+      figureReferenceProblems(document, lexicon).map(({ path, message }) => ({
+        path: `movements[${i}].document.${path}`,
+        message,
+      })),
+    ),
+    ...(words ? vocabularyFigureProblems(lexicon) : []),
     ...sharedCueErrors(words?.after.cues ?? [], lexicon).map(({ path, message }) => ({ path: `words.after.${path}`, message })),
   ];
 }

@@ -9,6 +9,7 @@ export * from './landmarks.ts';
 export { figureErrorText, type FigureError } from './figureError.ts';
 export { figureSourceOf, type BasePoses, type FigureSource } from './phasePlan.ts';
 export type { PlacedThing } from './poser.ts';
+export * from './faultPull.ts';
 export * from './pull.ts';
 export * from './rep.ts';
 export * from './shownFault.ts';

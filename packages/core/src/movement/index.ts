@@ -44,7 +44,7 @@ export { amountText, doseText, tempoText, unitText } from './doseText.ts';
 export { facetsFrom, matchesFacets } from './facets.ts';
 export { feltIn } from './feeling.ts';
 export type { FeelingKind } from './feelingEntry.ts';
-export type { BasePose, FigureDocument } from './figureDocument.ts';
+export type { BasePose, FaultChange, FaultMove, FigureDocument } from './figureDocument.ts';
 export { type Lexicon, type MovementRevision, lexiconOf, mergeVocabulary } from './library.ts';
 export type { LibraryChange, WordsSave } from './libraryChange.ts';
 export { likeFaultTexts, nearlySame, repeatedSentences, textsWith, wordsOf } from './likeTexts.ts';

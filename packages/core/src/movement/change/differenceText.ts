@@ -36,6 +36,8 @@ const FIELDS: Readonly<Record<string, string>> = {
   does: 'what is done',
   for: 'is for',
   trains: 'what it trains',
+  change: 'on the figure',
+  angles: 'bent',
 };
 
 const KIND_WORDS = { added: 'is new', removed: 'is gone', ordered: 'in another order' } as const;

@@ -30,6 +30,7 @@ import { Chips } from './Chips.tsx';
 import { Corrections } from './Corrections.tsx';
 import { withWord } from './draft.ts';
 import { EditableText } from './EditableText.tsx';
+import { FaultPose } from './FaultPose.tsx';
 import { causeText, causesFound, movementsFound, saidAt, wordsFound, type Editor, type Evidence } from './editor.ts';
 import type { MovementProblem } from '@waxwing/core/ladder';
 
@@ -225,6 +226,7 @@ function OpenFault({ fault, document, editor, evidence, problems, onOpen, name }
           problems={saidAt(problems, `faults[${at}].corrections`)}
         />
         <EvidenceOrder {...{ fault, document, editor, evidence, name }} />
+        <FaultPose {...{ document, fault, name, editor }} />
         <div className="flex flex-wrap items-center gap-x-2">
           <span className="text-quiet px-1 text-sm">goes back to</span>
           {fault.regressTo ? (

@@ -1,11 +1,9 @@
 import {
-  HELD_THINGS,
   PHASES_OF_RHYTHM,
   VIEWS,
   withFields,
   type BasePose,
   type FigureDocument,
-  type HeldThing,
   type MovementDocument,
   type Part,
   type Phase,
@@ -15,32 +13,28 @@ import {
   AVERAGE_BUILD,
   AZIMUTHS,
   Grip,
-  HANDLES,
   JOINTS,
   angleIn,
   figureErrorText,
   figureSourceOf,
-  frameOf,
-  joinFrames,
   limitsOf,
   ownAngles,
   solveStills,
   withAngles,
   type Azimuth,
-  type Handle,
-  type Posture,
   type Rep,
 } from '@waxwing/core/figure';
-import { X } from 'lucide-react';
-import { useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useMemo, useState } from 'react';
 import { Choice } from '../../../shared/Choice.tsx';
-import { FigureSvg } from '../../../shared/figure/FigureSvg.tsx';
 import { tellingPhase } from '../../../shared/figure/PhaseStill.tsx';
 import { PHASE_NAMES } from '../RepStrip.tsx';
 import { AddByTyping } from './AddByTyping.tsx';
 import { Chips } from './Chips.tsx';
 import { EditableNumber } from './EditableNumber.tsx';
 import { movementsFound, type Editor } from './editor.ts';
+import { JointSlider, jointText } from './JointSlider.tsx';
+import { BasePoses, HeldThings, Pictures } from './PosePictures.tsx';
+import { Puppet } from './Puppet.tsx';
 
 interface PosePanelProps {
   readonly document: MovementDocument;
@@ -64,25 +58,13 @@ function useFigure({ hands }: Editor) {
 
 /** A movement without a figure: begun from a base pose, or as another one is. */
 function NoFigure({ document, editor }: PosePanelProps) {
-  const { hands, library, lexicon } = editor;
+  const { hands, library } = editor;
   const begin = (figure: FigureDocument) => hands.change((before) => withFields(before, { figure, noFigure: undefined }));
   return (
     <>
       <h2 className="text-lg">No figure yet</h2>
       <p className="text-quiet text-sm">Begin with a pose that is near, or as in another movement.</p>
-      <ul className="my-2 max-h-96 overflow-y-auto">
-        {[...lexicon.basePoses.values()].map(({ id, words }) => (
-          <li key={id}>
-            <button
-              type="button"
-              className="hover:bg-base-100 min-h-11 w-full cursor-pointer rounded px-1 text-left leading-tight"
-              onClick={() => begin({ base: id, keys: {} })}
-            >
-              {words}
-            </button>
-          </li>
-        ))}
-      </ul>
+      <BasePoses editor={editor} chosen={null} onTake={(base) => begin({ base, keys: {} })} />
       <AddByTyping
         text="as in another movement"
         label="As in which movement"
@@ -178,6 +160,7 @@ function Posing({ document, figure, editor }: PosingProps) {
           key={joint}
           joint={joint}
           deg={deg}
+          limits={limitsOf(joint) ?? [-180, 180]}
           onChange={(next) => say({ ...said, [joint]: next })}
           onRemove={() => {
             const { [joint]: _gone, ...rest } = said;
@@ -217,50 +200,6 @@ function Posing({ document, figure, editor }: PosingProps) {
   );
 }
 
-function jointText(name: string): string {
-  return name.replace(/\./g, ' ');
-}
-
-interface JointSliderProps {
-  readonly joint: string;
-  readonly deg: number;
-  readonly onChange: (deg: number) => void;
-  readonly onRemove: () => void;
-}
-
-function JointSlider({ joint, deg, onChange, onRemove }: JointSliderProps) {
-  const [low, high] = limitsOf(joint) ?? [-180, 180];
-  const text = jointText(joint);
-  return (
-    <div className="grid grid-cols-[1fr_auto] items-center">
-      <label className="min-w-0">
-        <span className="flex justify-between text-sm">
-          {text}
-          <span className="figures font-bold">
-            {deg}°{(deg <= low || deg >= high) && ', its limit'}
-          </span>
-        </span>
-        <input
-          type="range"
-          className="range range-xs w-full"
-          min={low}
-          max={high}
-          value={deg}
-          onChange={({ target }) => onChange(Number(target.value))}
-        />
-      </label>
-      <button
-        type="button"
-        className="btn btn-ghost btn-square min-h-11"
-        aria-label={`Say nothing of ${text}`}
-        onClick={onRemove}
-      >
-        <X aria-hidden="true" size={16} />
-      </button>
-    </div>
-  );
-}
-
 /** What the pose begins from, what the hands hold, and poses of other movements. */
 function Holding({ document, figure, editor, at }: PosingProps & { readonly at: Phase }) {
   const { hands, lexicon, library } = editor;
@@ -271,23 +210,16 @@ function Holding({ document, figure, editor, at }: PosingProps & { readonly at: 
     movementsFound(library, typed, [document.id]).filter(({ id }) => library.revision(id)?.document.figure);
   return (
     <div className="border-base-300 mt-2 border-t pt-2">
-      <Choice
-        isQuiet
-        label="What the pose begins from"
-        none="base pose"
-        value={figure.base}
-        options={[...lexicon.basePoses.values()].map(({ id, words }) => ({ value: id, text: words }))}
-        onChoose={(base) => base && set({ base })}
-      />
-      <div className="flex flex-wrap items-center gap-x-2">
-        <Choice
-          isQuiet
-          label="What the hands hold"
-          none="nothing in the hands"
-          value={hold?.thing ?? null}
-          options={HELD_THINGS.map((value) => ({ value, text: value }))}
-          onChoose={(thing) => set({ hold: thing ? { kg: hold?.kg ?? 8, ...hold, thing: thing as HeldThing } : undefined })}
+      <Pictures summary={`begins ${lexicon.basePoses.get(figure.base)?.words ?? figure.base}`}>
+        <BasePoses editor={editor} chosen={figure.base} onTake={(base) => set({ base })} />
+      </Pictures>
+      <Pictures summary={hold ? `holds: ${hold.thing}` : 'nothing in the hands'}>
+        <HeldThings
+          {...{ document, figure, editor }}
+          onTake={(thing) => set({ hold: thing ? { kg: hold?.kg ?? 8, ...hold, thing } : undefined })}
         />
+      </Pictures>
+      <div className="flex flex-wrap items-center gap-x-2">
         {hold && (
           <EditableNumber
             label="of"
@@ -328,111 +260,3 @@ function Holding({ document, figure, editor, at }: PosingProps & { readonly at: 
     </div>
   );
 }
-
-interface PuppetProps {
-  readonly rep: Rep;
-  readonly posture: Posture;
-  /** Nothing while it can’t be posed. */
-  readonly grip: Grip | null;
-  readonly azimuth: Azimuth;
-  /** The angles that a pull, when it is let go, asks for. */
-  readonly onPulled: (angles: Readonly<Record<string, number>>) => void;
-  /** What stands in the way of what was asked for. */
-  readonly onAsked: (text: string | null) => void;
-}
-
-const CM = 100;
-const DOT_CM = 4;
-const REACH_CM = 8;
-/** What one press of an arrow key moves. */
-const PRESS_M = 0.02;
-
-/** The figure with dots to pull it by. */
-function Puppet({ rep, posture: solved, grip, azimuth, onPulled, onAsked }: PuppetProps) {
-  const [pulled, setPulled] = useState<{ readonly of: Posture; readonly posture: Posture } | null>(null);
-  const overlay = useRef<SVGGElement>(null);
-  const held = useRef<{ readonly handle: Handle; angles: Readonly<Record<string, number>> | null } | null>(null);
-  // What was pulled is shown until the pose that it asked for is there.
-  const posture = pulled?.of === solved ? pulled.posture : solved;
-  const frame = useMemo(() => joinFrames(frameOf(rep, azimuth), { left: -0.2, right: 0.2, bottom: 0, top: 0.4 }), [rep, azimuth]);
-  // From the side the near ones hide the far ones.
-  const far = azimuth === AZIMUTHS.left ? '.right' : azimuth === AZIMUTHS.right ? '.left' : null;
-  const handles = HANDLES.filter(({ landmark }) => far === null || !landmark.endsWith(far));
-  const pull = (handle: Handle, to: readonly [number, number]) => {
-    if (!grip) return null;
-    const answer = grip.pull(handle.landmark, azimuth, to);
-    setPulled({ of: solved, posture: answer.posture });
-    onAsked(answer.error ? figureErrorText(answer.error) : null);
-    return answer.angles;
-  };
-  const placeOf = ({ clientX, clientY }: PointerEvent): readonly [number, number] | null => {
-    const matrix = overlay.current?.getScreenCTM();
-    if (!matrix) return null;
-    const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());
-    return [x / CM, -y / CM];
-  };
-  return (
-    <div className="flex h-72 justify-center">
-      <FigureSvg
-        layers={[{ rep, posture }]}
-        azimuth={azimuth}
-        frame={frame}
-        label="The figure"
-        className="max-h-72 max-w-full touch-none"
-      >
-        <g ref={overlay}>
-          {grip &&
-            handles.map((handle) => {
-              const [x, y] = grip.at(handle.landmark, azimuth);
-              return (
-                <circle
-                  key={handle.landmark}
-                  role="button"
-                  tabIndex={0}
-                  aria-label={`Pull the ${handle.name}`}
-                  cx={x * CM}
-                  cy={-y * CM}
-                  r={DOT_CM}
-                  className="fill-base-100 stroke-base-content hover:fill-accent focus:fill-accent cursor-grab"
-                  strokeWidth={1.2}
-                  style={{ outlineOffset: REACH_CM - DOT_CM }}
-                  onPointerDown={(event) => {
-                    event.currentTarget.setPointerCapture(event.pointerId);
-                    held.current = { handle, angles: null };
-                  }}
-                  onPointerMove={(event) => {
-                    const to = held.current?.handle === handle ? placeOf(event) : null;
-                    if (to && held.current) held.current.angles = pull(handle, to);
-                  }}
-                  onPointerUp={() => {
-                    const angles = held.current?.angles;
-                    held.current = null;
-                    if (angles) onPulled(angles);
-                  }}
-                  onPointerCancel={() => {
-                    held.current = null;
-                    setPulled(null);
-                  }}
-                  onKeyDown={(event) => {
-                    const by = ARROWS[event.key];
-                    if (!by) return;
-                    event.preventDefault();
-                    const [px, py] = grip.at(handle.landmark, azimuth);
-                    const angles = pull(handle, [px + by[0] * PRESS_M, py + by[1] * PRESS_M]);
-                    if (angles) onPulled(angles);
-                  }}
-                />
-              );
-            })}
-        </g>
-      </FigureSvg>
-    </div>
-  );
-}
-
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};

@@ -14,9 +14,8 @@ import {
   type SharedCue,
   type Word,
 } from '@waxwing/core/movement';
-import { useMemo } from 'react';
-import { PhaseStill } from '../../../shared/figure/PhaseStill.tsx';
 import type { IndexedLibrary } from '../../../shared/queries.ts';
+import { BasePosePicture } from '../BasePosePicture.tsx';
 import { AddByTyping } from '../changing/AddByTyping.tsx';
 import { Chips } from '../changing/Chips.tsx';
 import { AUDIENCE_WORDS, KIND_WORDS } from '../changing/cueWords.ts';
@@ -310,32 +309,6 @@ function MuscleFields({ word, onChange }: FieldsProps<Muscle>) {
   );
 }
 
-/** The pose by itself, as a movement that stays in it. */
-export function BasePosePicture({
-  pose,
-  library,
-  className,
-}: {
-  readonly pose: BasePose;
-  readonly library: IndexedLibrary;
-  readonly className?: string;
-}) {
-  const { lexicon } = library;
-  const document = useMemo(() => {
-    const [any] = library.revisions;
-    return {
-      ...any!.document,
-      id: `pose:${pose.id}`,
-      position: pose.position,
-      laterality: 'both' as const,
-      rhythm: 'hold' as const,
-      figure: { base: pose.id, keys: {} },
-    };
-  }, [library, pose]);
-  const words = useMemo(() => ({ ...lexicon, basePoses: new Map([...lexicon.basePoses, [pose.id, pose]]) }), [lexicon, pose]);
-  return <PhaseStill document={document} lexicon={words} phase="set-up" {...(className && { className })} />;
-}
-
 function BasePoseFields({ word, library, onChange }: FieldsProps<BasePose>) {
   return (
     <>
@@ -346,7 +319,7 @@ function BasePoseFields({ word, library, onChange }: FieldsProps<BasePose>) {
         onChange={(words) => onChange({ ...word, words })}
       />
       <p className="text-quiet px-1">{word.position.replace('-', ' ')}</p>
-      <BasePosePicture pose={word} library={library} className="h-56 w-full max-w-80" />
+      <BasePosePicture pose={word} lexicon={library.lexicon} className="h-56 w-full max-w-80" />
       <p className="text-quiet px-1 text-sm">Movements are posed from it: “Pose”, while a movement is changed.</p>
     </>
   );
