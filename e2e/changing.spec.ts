@@ -73,6 +73,28 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
     await expect(changed(page).last()).toContainText('Cues in another order');
   });
 
+  await test.step('how a fault looks is pulled over the good rep', async () => {
+    await page.getByRole('button', { name: 'Fault: Tail tucks under' }).click();
+    const fault = page.getByRole('region', { name: 'Fault “Tail tucks under”' });
+    await fault.getByText('how it looks on the figure').click();
+    await fault.getByRole('button', { name: 'Pull the head' }).focus();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowDown');
+    await expect(fault.getByRole('slider', { name: 'lumbar flexion' })).toBeVisible();
+    await expect(bar(page)).toContainText('Tail tucks under, on the figure');
+    expect(await seriousProblems(page)).toEqual([]);
+    await fault.getByRole('button', { name: 'Close Tail tucks under' }).click();
+  });
+
+  await test.step('what is typed on another page of this device is here, too', async () => {
+    const second = await page.context().newPage();
+    await second.goto(page.url());
+    await second.getByRole('region', { name: 'Called' }).getByRole('button', { name: 'Name: Goblet squat' }).click();
+    await second.keyboard.type(' again');
+    await expect(bar(page)).toContainText('Name: “Goblet squat” → “Goblet squat again”');
+    await second.close();
+  });
+
   await test.step('saved, told, restored', async () => {
     expect(await seriousProblems(page)).toEqual([]);
     await saved(page);

@@ -35,6 +35,9 @@ function readName(name: string, working: Side): { readonly plain: string; readon
   return { plain: name, side: working };
 }
 
+/** Those that are seen, by name. */
+export const SEEN_ANGLES: readonly string[] = Object.keys(SEEN);
+
 export function isMeasurable(name: string): boolean {
   return readName(name, 'left').plain in SEEN || freedomsNamed(name).length > 0;
 }

@@ -53,10 +53,12 @@ export { inUnit, isSameLoad, loadKg, loadText, loadTextIn, numberText, toKg } fr
 export { MASTERY, type Mastery } from './mastery.ts';
 export { isInUse } from './inUse.ts';
 export type {
+  ChangeTerms,
   Checkpoint,
   Correction,
   Ease,
   HarderStep,
+  LoadChange,
   MovementCaution,
   MovementCue,
   MovementDocument,

@@ -5,17 +5,12 @@ import {
   LEVERS,
   MUSCLE_ROLES,
   PATTERNS,
-  PHASES_OF_RHYTHM,
   PLANES,
   POSITIONS,
   RHYTHMS,
-  VIEWS,
-  freeSlug,
   lowerFirst,
-  slugOf,
   withFields,
   withRhythm,
-  type Checkpoint,
   type Dose,
   type DoseKind,
   type Ease,
@@ -23,19 +18,19 @@ import {
   type MovementDocument,
   type MuscleShare,
   type Part,
-  type Phase,
   type Tempo,
-  type View,
 } from '@waxwing/core/movement';
 import type { MovementProblem } from '@waxwing/core/ladder';
 import type { ReactNode } from 'react';
 import { Choice } from '../../../shared/Choice.tsx';
 import { patternText } from '../patternText.ts';
-import { PHASE_NAMES } from '../RepStrip.tsx';
 import { AddByTyping } from './AddByTyping.tsx';
 import { Chips } from './Chips.tsx';
 import { EditableNumber } from './EditableNumber.tsx';
 import { EditableText } from './EditableText.tsx';
+import { Checkpoints } from './Checkpoints.tsx';
+import { Taken } from './Taken.tsx';
+import { TermsFields } from './TermsFields.tsx';
 import { Remove, TextLines } from './TextLines.tsx';
 import { saidAt, wordsFound, type Editor } from './editor.ts';
 
@@ -60,7 +55,9 @@ export function ChangingFacts(props: FactsProps) {
       <Muscles {...props} />
       <Kit {...props} />
       <Eases {...props} />
-      <Checkpoints {...props} />
+      <Section title="A good rep looks like">
+        <Checkpoints document={props.document} editor={props.editor} />
+      </Section>
     </div>
   );
 }
@@ -179,6 +176,13 @@ function Kind(props: FactsProps) {
           if (planes.length > 0) set({ planes });
         }}
       />
+      <Chips
+        label="Whether it is meant when only its kind is named"
+        options={[{ value: 'common', text: 'the plain one of its kind' }]}
+        chosen={document.common ? ['common'] : []}
+        onToggle={(_, isSo) => set({ common: isSo || undefined })}
+      />
+      <Contested {...props} />
       <Chips
         label="Impact"
         lead="impact"
@@ -318,6 +322,18 @@ function DoseAndRest(props: FactsProps) {
             onChange={(repSeconds) => set({ repSeconds })}
           />
         )}
+        {(document.dose.kind === 'distance' || document.rhythm === 'locomotion') && (
+          <EditableNumber
+            label="at"
+            unit="m/s"
+            value={document.metresPerSecond}
+            least={0.1}
+            most={8}
+            isWhole={false}
+            mayBeEmpty
+            onChange={(metresPerSecond) => set({ metresPerSecond })}
+          />
+        )}
       </div>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1" role="group" aria-label="Tempo while it is learned">
         <span className="text-quiet text-sm">while it is learned</span>
@@ -448,12 +464,11 @@ function Kit(props: FactsProps) {
     <Section title="Kit and floor" problems={saidAt(problems, 'kit')}>
       {(['needed', 'optional'] as const).map((list) => (
         <div key={list} className="flex flex-wrap items-center">
-          <Chips
+          <Taken
             label={list === 'needed' ? 'What it needs' : 'What helps'}
             lead={list === 'needed' ? 'needs' : 'helps'}
             options={kit[list].map((value) => ({ value, text: lowerFirst(name(value)) }))}
-            chosen={kit[list]}
-            onToggle={(id) => set({ kit: { ...kit, [list]: kit[list].filter((each) => each !== id) } })}
+            onRemove={(id) => set({ kit: { ...kit, [list]: kit[list].filter((each) => each !== id) } })}
           />
           {kit[list].length < 12 && (
             <AddByTyping
@@ -465,6 +480,7 @@ function Kit(props: FactsProps) {
           )}
         </div>
       ))}
+      <Replaceable {...props} />
       <div className="flex flex-wrap items-center gap-x-3">
         {(['widthM', 'depthM'] as const).map((side) => (
           <EditableNumber
@@ -480,6 +496,85 @@ function Kit(props: FactsProps) {
         ))}
       </div>
     </Section>
+  );
+}
+
+/** Points on which trainers differ and this movement depends: its page says which position holds. */
+function Contested(props: FactsProps) {
+  const {
+    document: { stancePoints = [] },
+    editor: {
+      lexicon: { stances },
+    },
+  } = props;
+  const set = useField(props);
+  return (
+    <div className="flex flex-wrap items-center">
+      {stancePoints.length > 0 && (
+        <Taken
+          label="Contested points on which it depends"
+          lead="depends on"
+          options={stancePoints.map((value) => ({ value, text: lowerFirst(stances.get(value)?.name ?? value) }))}
+          onRemove={(point) => {
+            const left = stancePoints.filter((each) => each !== point);
+            set({ stancePoints: left.length > 0 ? left : undefined });
+          }}
+        />
+      )}
+      {stancePoints.length < 12 && (
+        <AddByTyping
+          text="a contested point"
+          label="A contested point on which it depends"
+          placeholder="knee travel, squat depth …"
+          find={(typed) => wordsFound(stances.values(), typed, new Set(stancePoints))}
+          onTake={(point) => set({ stancePoints: [...stancePoints, point] })}
+        />
+      )}
+    </div>
+  );
+}
+
+/** What else does where a thing isn’t there. */
+function Replaceable(props: FactsProps) {
+  const {
+    document: { kit },
+    editor: { lexicon },
+  } = props;
+  const set = useField(props);
+  const { replaceable = [] } = kit;
+  const name = (id: string) => lowerFirst(lexicon.kit.get(id)?.name ?? id);
+  const put = (next: typeof replaceable) => {
+    const { replaceable: _, ...rest } = kit;
+    set({ kit: next.length > 0 ? { ...rest, replaceable: next } : rest });
+  };
+  return (
+    <>
+      {replaceable.length > 0 && (
+        <Taken
+          label="What else does"
+          lead="or"
+          options={replaceable.map(({ kit: of, by }) => ({ value: `${of}=${by}`, text: `${name(by)} for ${name(of)}` }))}
+          onRemove={(pair) => put(replaceable.filter(({ kit: of, by }) => `${of}=${by}` !== pair))}
+        />
+      )}
+      {replaceable.length < 12 &&
+        kit.needed.map((of) => (
+          <AddByTyping
+            key={of}
+            text={`instead of ${name(of)}`}
+            label={`What does instead of ${name(of)}`}
+            placeholder="what else does"
+            find={(typed) =>
+              wordsFound(
+                lexicon.kit.values(),
+                typed,
+                new Set([of, ...replaceable.filter((each) => each.kit === of).map(({ by }) => by)]),
+              )
+            }
+            onTake={(by) => put([...replaceable, { kit: of, by }])}
+          />
+        ))}
+    </>
   );
 }
 
@@ -512,6 +607,13 @@ function Eases(props: FactsProps) {
               />
             </span>
             <Remove what={`“${ease.text}”`} onRemove={() => set({ eases: eases.filter((_, i) => i !== at) })} />
+            <TermsFields
+              what={ease.text}
+              terms={ease}
+              lever={ease.lever}
+              lexicon={editor.lexicon}
+              onChange={(next) => set({ eases: eases.map((each, i) => (i === at ? next : each)) })}
+            />
           </li>
         ))}
       </ul>
@@ -523,67 +625,6 @@ function Eases(props: FactsProps) {
           most={120}
           onNew={(text) => set({ eases: [...eases, { lever: 'range', text }] })}
           problemOf={(text) => (text.length < 4 ? 'Four letters at least.' : null)}
-        />
-      )}
-    </Section>
-  );
-}
-
-function Checkpoints(props: FactsProps) {
-  const { document } = props;
-  const set = useField(props);
-  const { checkpoints } = document;
-  const put = (id: string, part: Partial<Checkpoint>) =>
-    set({ checkpoints: checkpoints.map((each) => (each.id === id ? { ...each, ...part } : each)) });
-  return (
-    <Section title="A good rep looks like">
-      <ul>
-        {checkpoints.map((check) => (
-          <li key={check.id} className="flex flex-wrap items-center gap-x-1">
-            <span className="min-w-40 flex-1">
-              <EditableText
-                label="Checkpoint"
-                value={check.look}
-                most={160}
-                problem={check.look.trim().length < 4 ? 'Four letters at least, or take it out.' : null}
-                onChange={(look) => put(check.id, { look })}
-              />
-            </span>
-            <Choice
-              isQuiet
-              label={`When “${check.look}”`}
-              none="when"
-              value={check.phase}
-              options={PHASES_OF_RHYTHM[document.rhythm].map((value) => ({ value, text: PHASE_NAMES[value].toLowerCase() }))}
-              onChoose={(phase) => phase && put(check.id, { phase: phase as Phase })}
-            />
-            <Choice
-              isQuiet
-              label={`From where “${check.look}” is seen`}
-              none="from"
-              value={check.view}
-              options={VIEWS.map((value) => ({ value, text: `from the ${value}` }))}
-              onChoose={(view) => view && put(check.id, { view: view as View })}
-            />
-            <Remove
-              what={`“${check.look}”`}
-              onRemove={() => set({ checkpoints: checkpoints.filter(({ id }) => id !== check.id) })}
-            />
-          </li>
-        ))}
-      </ul>
-      {checkpoints.length < 16 && (
-        <AddByTyping
-          text="a checkpoint"
-          label="A checkpoint"
-          placeholder="knees over the middle toes"
-          most={160}
-          onNew={(look) => {
-            const id = freeSlug(slugOf(look, 'look'), (slug) => checkpoints.some((each) => each.id === slug));
-            const phase = PHASES_OF_RHYTHM[document.rhythm][Math.min(2, PHASES_OF_RHYTHM[document.rhythm].length - 1)]!;
-            set({ checkpoints: [...checkpoints, { id, look, phase, view: 'side' }] });
-          }}
-          problemOf={(look) => (look.length < 4 ? 'Four letters at least.' : null)}
         />
       )}
     </Section>

@@ -9,6 +9,7 @@ import {
   type Correction,
   type CorrectionKind,
   type Lever,
+  type Lexicon,
   type MovementDocument,
   type MovementFault,
 } from '@waxwing/core/movement';
@@ -17,6 +18,7 @@ import { Choice } from '../../../shared/Choice.tsx';
 import { AddByTyping } from './AddByTyping.tsx';
 import { EditableText } from './EditableText.tsx';
 import type { Editor } from './editor.ts';
+import { TermsFields } from './TermsFields.tsx';
 
 const KIND_WORDS: Readonly<Record<CorrectionKind, string>> = {
   cue: 'say',
@@ -68,6 +70,8 @@ export function Corrections({ fault, name, document, editor, problems }: Correct
                 what={correction.cue === undefined ? (correction.text ?? '') : cueText(correction.cue)}
                 name={name}
                 correction={correction}
+                lexicon={lexicon}
+                onTerms={(next) => set(corrections.map((each, i) => (i === at ? next : each)))}
                 onChange={(part) => set(corrections.map((each, i) => (i === at ? { ...each, ...part } : each)))}
                 onRemove={() => set(corrections.filter((_, i) => i !== at))}
               />
@@ -104,11 +108,13 @@ interface RowProps {
   readonly what: string;
   readonly name: string;
   readonly correction: Correction;
+  readonly lexicon: Lexicon;
   readonly onChange: (part: Partial<Correction>) => void;
+  readonly onTerms: (correction: Correction) => void;
   readonly onRemove: () => void;
 }
 
-function Row({ id, what, name, correction, onChange, onRemove }: RowProps) {
+function Row({ id, what, name, correction, lexicon, onChange, onTerms, onRemove }: RowProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({ id });
   const { kind, lever } = correction;
   return (
@@ -161,6 +167,13 @@ function Row({ id, what, name, correction, onChange, onRemove }: RowProps) {
               className="text-[0.95rem]"
               problem={(correction.text ?? '').trim().length < 4 ? 'Say what to do.' : null}
               onChange={(text) => onChange({ text })}
+            />
+            <TermsFields
+              what={what}
+              terms={correction}
+              lever={kind === 'lever' ? lever : undefined}
+              lexicon={lexicon}
+              onChange={onTerms}
             />
           </span>
         </>

@@ -21,7 +21,6 @@ import {
   type MovementDocument,
   type Part,
   type Phase,
-  type StanceTag,
 } from '@waxwing/core/movement';
 import clsx from 'clsx';
 import { GripVertical } from 'lucide-react';
@@ -30,6 +29,7 @@ import { PHASE_NAMES } from '../RepStrip.tsx';
 import { Chips } from './Chips.tsx';
 import { AUDIENCE_WORDS, KIND_WORDS } from './cueWords.ts';
 import { EditableText } from './EditableText.tsx';
+import { StanceChoice } from './StanceChoice.tsx';
 import { sharedLike, type Editor } from './editor.ts';
 import { withWord } from './draft.ts';
 
@@ -191,21 +191,11 @@ function OpenCue({ cue, phase, document, editor, tally, problems, onOpen, text }
           options={AUDIENCES.map((value) => ({ value, text: AUDIENCE_WORDS[value] }))}
           onChoose={(value) => change({ audience: (value || undefined) as Audience | undefined })}
         />
-        <Choice
-          isQuiet
+        <StanceChoice
           label={`With which position “${text}” is said`}
-          none="whatever one holds"
-          value={cue.stance ? stanceValue(cue.stance) : null}
-          options={[...lexicon.stances.values()].flatMap(({ id, name, positions }) =>
-            positions.map((position) => ({
-              value: stanceValue({ point: id, position: position.id }),
-              text: `${name}: ${position.name}`,
-            })),
-          )}
-          onChoose={(value) => {
-            const [point, position] = value.split('=');
-            change({ stance: point && position ? { point, position } : undefined });
-          }}
+          lexicon={lexicon}
+          value={cue.stance}
+          onChange={(stance) => change({ stance })}
         />
       </div>
       {tally.trials > 0 && (
@@ -256,7 +246,3 @@ function OpenCue({ cue, phase, document, editor, tally, problems, onOpen, text }
 }
 
 const TOO_LONG = `Longer than ${CUE_MAX_WORDS} words: too long to call across a room.`;
-
-function stanceValue({ point, position }: StanceTag): string {
-  return `${point}=${position}`;
-}

@@ -31,6 +31,8 @@ import { Corrections } from './Corrections.tsx';
 import { withWord } from './draft.ts';
 import { EditableText } from './EditableText.tsx';
 import { FaultPose } from './FaultPose.tsx';
+import { Taken } from './Taken.tsx';
+import { StanceChoice } from './StanceChoice.tsx';
 import { causeText, causesFound, movementsFound, saidAt, wordsFound, type Editor, type Evidence } from './editor.ts';
 import type { MovementProblem } from '@waxwing/core/ladder';
 
@@ -200,14 +202,19 @@ function OpenFault({ fault, document, editor, evidence, problems, onOpen, name }
             chosen={fault.oneSided ? ['one'] : []}
             onToggle={(_, isChosen) => set({ oneSided: isChosen || undefined })}
           />
+          <StanceChoice
+            label={`With which position ${name} is a fault`}
+            lexicon={lexicon}
+            value={fault.stance}
+            onChange={(stance) => set({ stance })}
+          />
         </div>
         <div className="flex flex-wrap items-center">
-          <Chips
+          <Taken
             label={`Why ${name} happens`}
             lead="because"
             options={fault.causes.map((value) => ({ value, text: causeText(value, lexicon) }))}
-            chosen={fault.causes}
-            onToggle={(cause) => set({ causes: fault.causes.filter((each) => each !== cause) })}
+            onRemove={(cause) => set({ causes: fault.causes.filter((each) => each !== cause) })}
           />
           <AddByTyping
             text="a cause"

@@ -10,6 +10,7 @@ import {
   type View,
 } from '@waxwing/core/movement';
 import {
+  basePoseOf,
   AVERAGE_BUILD,
   AZIMUTHS,
   Grip,
@@ -31,6 +32,8 @@ import { PHASE_NAMES } from '../RepStrip.tsx';
 import { AddByTyping } from './AddByTyping.tsx';
 import { Chips } from './Chips.tsx';
 import { EditableNumber } from './EditableNumber.tsx';
+import { EditableText } from './EditableText.tsx';
+import { withWord } from './draft.ts';
 import { movementsFound, type Editor } from './editor.ts';
 import { JointSlider, jointText } from './JointSlider.tsx';
 import { BasePoses, HeldThings, Pictures } from './PosePictures.tsx';
@@ -63,7 +66,18 @@ function NoFigure({ document, editor }: PosePanelProps) {
   return (
     <>
       <h2 className="text-lg">No figure yet</h2>
-      <p className="text-quiet text-sm">Begin with a pose that is near, or as in another movement.</p>
+      <EditableText
+        label="Why it has no figure"
+        value={document.noFigure ?? ''}
+        most={240}
+        empty="why it has none"
+        className="text-sm"
+        problem={document.noFigure !== undefined && document.noFigure.trim().length < 8 ? 'Eight letters at least.' : null}
+        onChange={(noFigure) =>
+          hands.change((before) => withFields(before, { noFigure: noFigure === '' ? undefined : noFigure }))
+        }
+      />
+      <p className="text-quiet text-sm">Or begin with a pose that is near, or as in another movement.</p>
       <BasePoses editor={editor} chosen={null} onTake={(base) => begin({ base, keys: {} })} />
       <AddByTyping
         text="as in another movement"
@@ -249,6 +263,19 @@ function Holding({ document, figure, editor, at }: PosingProps & { readonly at: 
         placeholder="a movement"
         find={posable}
         onTake={(id) => setFigure(() => library.revision(id)!.document.figure!)}
+      />
+      <AddByTyping
+        text="keep this moment as a base pose"
+        label="What the base pose is called"
+        placeholder="standing, one hand on a rail"
+        most={80}
+        problemOf={(words) => (words.length < 2 ? 'Two letters at least.' : null)}
+        newText={(words) => `keep it as “${words}”`}
+        onNew={(words) => {
+          if (words.length < 2) return;
+          const pose = basePoseOf(document, lexicon.basePoses.get(figure.base), at, words, (id) => lexicon.basePoses.has(id));
+          hands.changeDraft((draft) => withWord(draft, 'basePoses', pose));
+        }}
       />
       <button
         type="button"

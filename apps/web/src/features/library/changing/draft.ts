@@ -47,7 +47,7 @@ export function withNeighbour(
   return { ...draft, neighbours: hasChanged(changed) ? [...others, changed] : others };
 }
 
-type WordList = 'faultTypes' | 'cues';
+type WordList = 'faultTypes' | 'cues' | 'basePoses';
 type Word<List extends WordList> = NonNullable<Vocabulary[List]>[number];
 
 /** A word as it is to be; `before`: as the library has it, when it does. */
@@ -77,7 +77,12 @@ export function wordsOf({ words, document }: Draft): WordsSave {
   const faultTypes = (words.after.faultTypes ?? []).filter(({ id }) => types.has(id) || !isNew('faultTypes', id));
   const shared = (words.after.cues ?? []).filter(({ id }) => cues.has(id) || !isNew('cues', id));
   return {
-    after: { ...(faultTypes.length > 0 && { faultTypes }), ...(shared.length > 0 && { cues: shared }) },
+    after: {
+      ...(faultTypes.length > 0 && { faultTypes }),
+      ...(shared.length > 0 && { cues: shared }),
+      // A pose was kept for other movements.
+      ...(words.after.basePoses && { basePoses: words.after.basePoses }),
+    },
     before: words.before,
   };
 }

@@ -1,5 +1,5 @@
 import type { MovementDocument, MovementRevision } from '@waxwing/core/movement';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSignedIn } from '../../../shared/signedIn.tsx';
 import { draftFrom, isChanged, newDraft, withNeighbour, type Draft } from './draft.ts';
 
@@ -25,6 +25,16 @@ export function useDraft(revision: MovementRevision) {
     },
     [key],
   );
+  // Another page of this device that changes it goes on from the same draft: what is typed there is here, too.
+  useEffect(() => {
+    const follow = ({ key: changed, newValue }: StorageEvent) => {
+      if (changed !== key) return;
+      latest.current = newValue === null ? newDraft(revision) : (keptDraft(key) ?? latest.current);
+      setDraft(latest.current);
+    };
+    window.addEventListener('storage', follow);
+    return () => window.removeEventListener('storage', follow);
+  }, [key, revision]);
   const hands = useMemo(
     (): DraftHands => ({
       change: (change) => changeDraft((before) => ({ ...before, document: change(before.document) })),

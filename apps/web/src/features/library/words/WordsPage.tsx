@@ -91,7 +91,8 @@ function Words({ library }: { readonly library: IndexedLibrary }) {
   const add = (name: string) => {
     if (list === 'basePoses') return;
     const made = freeSlug(slugOf(name, 'word'), (slug) => known.has(slug) || slug in drafts);
-    change(made, NEW_WORDS[list](made, name));
+    const word = NEW_WORDS[list](made, name);
+    change(made, word, word);
     address.set({ word: made });
   };
   return (
@@ -169,7 +170,7 @@ function Words({ library }: { readonly library: IndexedLibrary }) {
             library={library}
             index={index}
             saving={saving}
-            onChange={(word) => change(id, word)}
+            onChange={(word) => change(id, opened, word)}
             onRebase={(word) => rebase(id, word)}
             onForget={() => forget(id)}
             onClose={() => address.set({ word: null })}

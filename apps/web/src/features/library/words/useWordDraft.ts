@@ -1,5 +1,5 @@
 import { wordsIn, type Word } from '@waxwing/core/movement';
-import { useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { IndexedLibrary } from '../../../shared/queries.ts';
 import { useSignedIn } from '../../../shared/signedIn.tsx';
 import type { KeptList } from './wordLists.ts';
@@ -22,27 +22,52 @@ function kept(key: string): Drafts {
   }
 }
 
+/** A word with those of its fields otherwise that are otherwise in `after` than in `drawn`. */
+export function withChange(word: Word, drawn: Word, after: Word): Word {
+  const [was, is] = [drawn, after].map((each) => each as unknown as Readonly<Record<string, unknown>>) as [Fields, Fields];
+  const next: Record<string, unknown> = { ...word };
+  for (const field of new Set([...Object.keys(was), ...Object.keys(is)])) {
+    if (was[field] === is[field]) continue;
+    if (is[field] === undefined) delete next[field];
+    else next[field] = is[field];
+  }
+  return next as unknown as Word;
+}
+
+type Fields = Readonly<Record<string, unknown>>;
+
 /** What somebody is making of a list's words, kept on the device from the first letter on. */
 export function useWordDrafts(list: KeptList, library: IndexedLibrary) {
   const { me } = useSignedIn();
   const key = keyOf(me.trainerId, list);
   const [state, setState] = useState(() => ({ key, drafts: kept(key) }));
-  const drafts = state.key === key ? state.drafts : kept(key);
-  const keep = (make: (before: Drafts) => Drafts) =>
-    setState((before) => {
-      const next = make(before.key === key ? before.drafts : kept(key));
-      try {
-        localStorage.setItem(key, JSON.stringify(next));
-      } catch {
-        // A full or private store: it stands on the page as long as that does.
-      }
-      return { key, drafts: next };
-    });
+  const drafts = useMemo(() => (state.key === key ? state.drafts : kept(key)), [state, key]);
+  // At once, and onto what is kept: a reload loses no letter, also one that hasn’t been drawn yet.
+  const unkept = useRef<Drafts | null>(null);
+  const keep = (make: (before: Drafts) => Drafts) => {
+    const next = make(unkept.current ?? kept(key));
+    try {
+      localStorage.setItem(key, JSON.stringify(next));
+      unkept.current = null;
+    } catch {
+      // A full or private store: it stands on the page as long as that does.
+      unkept.current = next;
+    }
+    setState({ key, drafts: next });
+  };
   const known = wordsIn(library.vocabulary, list);
   return {
     drafts,
-    change: (id: string, after: Word) =>
-      keep((before) => ({ ...before, [id]: { before: before[id]?.before ?? known.get(id) ?? null, after } })),
+    /** `drawn`: the word as it stood where it was changed; fast fingers are ahead of what has been drawn, and only what they touched counts. */
+    change: (id: string, drawn: Word, after: Word) =>
+      keep((before) => {
+        const draft = before[id];
+        const latest = draft?.after ?? known.get(id) ?? drawn;
+        return {
+          ...before,
+          [id]: { before: draft ? draft.before : (known.get(id) ?? null), after: withChange(latest, drawn, after) },
+        };
+      }),
     /** Made from what the library says now. */
     rebase: (id: string, after: Word) => keep((before) => ({ ...before, [id]: { before: known.get(id) ?? null, after } })),
     forget: (id: string) => keep(({ [id]: _, ...others }) => others),
