@@ -31,6 +31,7 @@ import { EditableText } from './EditableText.tsx';
 import { Checkpoints } from './Checkpoints.tsx';
 import { Taken } from './Taken.tsx';
 import { TermsFields } from './TermsFields.tsx';
+import { overDrawn } from './overDrawn.ts';
 import { Remove, TextLines } from './TextLines.tsx';
 import { saidAt, wordsFound, type Editor } from './editor.ts';
 
@@ -82,8 +83,8 @@ export function Section({ title, problems = [], children }: SectionProps) {
   );
 }
 
-function useField({ editor: { hands } }: FactsProps) {
-  return (part: Part<MovementDocument>) => hands.change((before) => withFields(before, part));
+function useField({ document, editor: { hands } }: FactsProps) {
+  return (part: Part<MovementDocument>) => hands.change((before) => overDrawn(before, document, withFields(document, part)));
 }
 
 function Names(props: FactsProps) {

@@ -18,6 +18,7 @@ import { EditableNumber } from './EditableNumber.tsx';
 import { EditableText } from './EditableText.tsx';
 import type { Editor } from './editor.ts';
 import { jointText } from './JointSlider.tsx';
+import { overDrawn } from './overDrawn.ts';
 import { StanceChoice } from './StanceChoice.tsx';
 import { Taken } from './Taken.tsx';
 import { Remove } from './TextLines.tsx';
@@ -29,7 +30,8 @@ interface CheckpointsProps {
 
 /** What a good rep looks like, and what of it is measured on the figure. */
 export function Checkpoints({ document, editor }: CheckpointsProps) {
-  const set = (part: Part<MovementDocument>) => editor.hands.change((before) => withFields(before, part));
+  const set = (part: Part<MovementDocument>) =>
+    editor.hands.change((before) => overDrawn(before, document, withFields(document, part)));
   const { checkpoints } = document;
   const put = (id: string, part: Part<Checkpoint>) =>
     set({ checkpoints: checkpoints.map((each) => (each.id === id ? withFields(each, part) : each)) });

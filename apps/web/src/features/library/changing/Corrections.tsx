@@ -18,6 +18,7 @@ import { Choice } from '../../../shared/Choice.tsx';
 import { AddByTyping } from './AddByTyping.tsx';
 import { EditableText } from './EditableText.tsx';
 import type { Editor } from './editor.ts';
+import { overDrawn } from './overDrawn.ts';
 import { TermsFields } from './TermsFields.tsx';
 
 const KIND_WORDS: Readonly<Record<CorrectionKind, string>> = {
@@ -43,7 +44,8 @@ export function Corrections({ fault, name, document, editor, problems }: Correct
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const { corrections } = fault;
-  const set = (next: Correction[]) => hands.change((before) => withFault(before, fault.id, { corrections: next }));
+  const set = (next: Correction[]) =>
+    hands.change((before) => overDrawn(before, document, withFault(document, fault.id, { corrections: next })));
   const cueText = (key: string) => document.cues.find((cue) => cueKey(cue) === key)?.text ?? lexicon.cues.get(key)?.text ?? key;
   const said = new Set(corrections.map(({ cue }) => cue));
   const ids = corrections.map((_, at) => String(at));

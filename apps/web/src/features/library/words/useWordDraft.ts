@@ -2,6 +2,7 @@ import { wordsIn, type Word } from '@waxwing/core/movement';
 import { useMemo, useRef, useState } from 'react';
 import type { IndexedLibrary } from '../../../shared/queries.ts';
 import { useSignedIn } from '../../../shared/signedIn.tsx';
+import { overDrawn } from '../changing/overDrawn.ts';
 import type { KeptList } from './wordLists.ts';
 
 /** A word as somebody is making it, and what of; nothing where it is new. */
@@ -21,20 +22,6 @@ function kept(key: string): Drafts {
     return {};
   }
 }
-
-/** A word with those of its fields otherwise that are otherwise in `after` than in `drawn`. */
-export function withChange(word: Word, drawn: Word, after: Word): Word {
-  const [was, is] = [drawn, after].map((each) => each as unknown as Readonly<Record<string, unknown>>) as [Fields, Fields];
-  const next: Record<string, unknown> = { ...word };
-  for (const field of new Set([...Object.keys(was), ...Object.keys(is)])) {
-    if (was[field] === is[field]) continue;
-    if (is[field] === undefined) delete next[field];
-    else next[field] = is[field];
-  }
-  return next as unknown as Word;
-}
-
-type Fields = Readonly<Record<string, unknown>>;
 
 /** What somebody is making of a list's words, kept on the device from the first letter on. */
 export function useWordDrafts(list: KeptList, library: IndexedLibrary) {
@@ -65,7 +52,7 @@ export function useWordDrafts(list: KeptList, library: IndexedLibrary) {
         const latest = draft?.after ?? known.get(id) ?? drawn;
         return {
           ...before,
-          [id]: { before: draft ? draft.before : (known.get(id) ?? null), after: withChange(latest, drawn, after) },
+          [id]: { before: draft ? draft.before : (known.get(id) ?? null), after: overDrawn(latest, drawn, after) },
         };
       }),
     /** Made from what the library says now. */
