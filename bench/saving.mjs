@@ -15,7 +15,7 @@ function fill(file, studioId, revisions) {
     'insert into movements ("studioId", id, name, family, "currentRevisionId", "changedIn") values (?, ?, ?, ?, ?, 1)',
   );
   const revision = db.prepare(
-    'insert into movement_revisions (id, "studioId", "movementId", number, document, hash, author, "createdAt") values (?, ?, ?, 1, ?, ?, ?, ?)',
+    'insert into movement_revisions (id, "studioId", "movementId", number, document, author, "createdAt") values (?, ?, ?, 1, ?, ?, ?)',
   );
   db.transaction(() => {
     for (let n = revisions.length; n < MOVEMENTS; n += 1) {
@@ -29,7 +29,7 @@ function fill(file, studioId, revisions) {
         harder: document.harder.map((step) => ({ ...step, to: id(step.to) })),
       };
       movement.run(studioId, made.id, made.name, made.family, `bench-${n}`);
-      revision.run(`bench-${n}`, studioId, made.id, JSON.stringify(made), `hash-${n}`, 'nobody', '2026-01-01T00:00:00.000Z');
+      revision.run(`bench-${n}`, studioId, made.id, JSON.stringify(made), 'nobody', '2026-01-01T00:00:00.000Z');
     }
   })();
   db.close();
@@ -72,7 +72,9 @@ export async function saving(row) {
     const from = performance.now();
     const answer = await fetch(`${address}/library/changes`, { method: 'POST', headers, body });
     const took = performance.now() - from;
-    [current] = await answer.json();
+    ({
+      revisions: [current],
+    } = await answer.json());
     const readIn = await read();
     if (n < 10) continue;
     saves.push(took);
