@@ -34,15 +34,6 @@ await picture('ladders');
 await page.goto(`${address}/clients/${idOf('Ilse')}`);
 await page.getByRole('region', { name: 'On the ladders' }).getByText('open').first().waitFor();
 await picture('client');
-await page.goto(`${address}/clients/new`);
-await page.getByLabel('Name', { exact: true }).fill('Brisa Holloway');
-await page.getByLabel('Year of birth').fill('1991');
-await page.getByRole('button', { name: 'A goal' }).click();
-await page.getByLabel('These questions were asked').check();
-await page.getByLabel('Bone, joint or back trouble').check();
-await page.getByRole('heading', { name: 'Goals' }).scrollIntoViewIfNeeded();
-await page.getByRole('heading', { name: 'Before the first session' }).evaluate((heading) => heading.scrollIntoView());
-await picture('intake');
 await page.goto(`${address}/rooms`);
 await page.getByRole('complementary', { name: 'What can be made here' }).getByText('A pair of dumbbells').waitFor();
 await picture('rooms');
@@ -69,16 +60,6 @@ await button('Go to the floor').click();
 await button('Pain').waitFor();
 for (let rep = 0; rep < 5; rep += 1) await page.keyboard.press(' ');
 await picture('floor-at-rest');
-await page.keyboard.press('m');
-await page
-  .getByRole('button', { name: /^Swap for bodyweight squat/ })
-  .last()
-  .waitFor();
-await page.keyboard.type('easier on the shoulder press');
-await page.getByRole('list', { name: 'Understood as' }).waitFor();
-await picture('floor-another');
-await page.keyboard.press('Escape');
-await page.keyboard.press('Escape');
 // A full disk: every answer to what is sent says so.
 const epoch = await page.evaluate(async () => (await fetch('/api/me')).headers.get('Waxwing-Epoch'));
 const full = {
@@ -134,4 +115,15 @@ await page.getByLabel('Choose pack files').setInputFiles({
 });
 await page.getByRole('region', { name: 'What it would change' }).waitFor();
 await picture('packs');
+await page.goto(`${address}/words?q=valgus`);
+await page.getByRole('button', { name: /^Knee drops in/ }).click();
+await page.getByRole('button', { name: 'Name: Knee drops in' }).click();
+await page.keyboard.press('ControlOrMeta+a');
+await page.keyboard.type('Knee caves');
+await page.keyboard.press('Enter');
+await picture('words');
+await button('Give it up').click();
+await page.goto(`${address}/library/waxwing:dumbbell-romanian-deadlift/changes`);
+await page.getByText('done with it:').waitFor();
+await picture('changes');
 await browser.close();

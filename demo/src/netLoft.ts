@@ -6,6 +6,7 @@ import {
   Library,
   libraryFiles,
   Starter,
+  Suggestions,
   Measurements,
   Sessions,
   StudioSetup,
@@ -29,6 +30,7 @@ const SEED = 1911;
 const DAY = 86_400_000;
 const WEDNESDAY = 3;
 const CHANGED = 'waxwing:dumbbell-romanian-deadlift';
+const SUGGESTED = 'waxwing:box-squat';
 
 export interface NetLoftOptions {
   /** The day that the demo calls today. */
@@ -55,6 +57,7 @@ export async function fillNetLoft(app: Application, options: NetLoftOptions): Pr
 
   await fillHistory(app, options, trainers, clientIds);
   await fillChanges(app.get(Library), trainers.maren);
+  await fillSuggestion(app, trainers.ferris);
   await fillMeasurements(app, options, trainers, clientIds);
   await fillBookings(setup, options, trainers, clientIds);
 }
@@ -76,6 +79,17 @@ async function fillChanges(library: Library, maren: SignedIn): Promise<void> {
     ],
   }));
   await change(() => ({ restSeconds: 105 }));
+}
+
+/** What Ferris would change, and waits for Maren. */
+async function fillSuggestion(app: Application, ferris: SignedIn): Promise<void> {
+  const { revisions } = await app.get(Library).current(ferris.studioId);
+  const { revisionId, document } = revisions.find((revision) => revision.document.id === SUGGESTED)!;
+  const cue = { id: 'mooring', text: 'Sit back onto the mooring post', kind: 'analogy' as const, phase: 'lower' as const };
+  await app.get(Suggestions).suggest(ferris, {
+    change: { movements: [{ baseRevisionId: revisionId, document: { ...document, cues: [...document.cues, cue] } }] },
+    note: 'They reach back for it by themselves when I say that.',
+  });
 }
 
 /**

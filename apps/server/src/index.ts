@@ -4,6 +4,7 @@ export { createApp } from './app.ts';
 export { StudioSetup } from './setup/studioSetup.ts';
 export { Measurements } from './clients/measurements.ts';
 export { Library } from './library/library.ts';
+export { Suggestions } from './suggestions/suggestions.ts';
 export { Starter } from './library/starter.ts';
 export { libraryFiles } from './library/libraryFiles.ts';
 export { backupFolderOf } from './database/openDatabase.ts';

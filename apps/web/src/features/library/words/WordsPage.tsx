@@ -306,7 +306,7 @@ function Changed({ list, draft, now, saving, onRebase, onForget, onClose }: Entr
       onForget,
     );
   return (
-    <section aria-label="What you changed" className="border-base-content mt-4 border-t-2 py-2">
+    <section aria-label="What you changed" className="border-base-content bg-base-100 sticky bottom-0 z-10 mt-4 border-t-2 py-2">
       {joined && now && (
         <div role="alert" className="border-warning mb-2 border-l-4 pl-3">
           <p className="font-bold">Somebody changed this in the meantime:</p>
