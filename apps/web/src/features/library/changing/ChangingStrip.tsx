@@ -180,7 +180,7 @@ function PhaseWords({ phase, phases, document, editor }: PhaseWordsProps) {
         <Choice
           isQuiet
           label={`Breath in ${PHASE_NAMES[phase].toLowerCase()}`}
-          none="breath goes on"
+          none="goes on"
           value={text.breath ?? null}
           options={BREATHS.map((value) => ({ value, text: BREATH_WORDS[value] }))}
           onChoose={(value) => set({ breath: (value || undefined) as Breath | undefined })}
