@@ -6,7 +6,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
 import { json, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
-import { gate, ownersBody, PUBLIC_PATHS } from './accounts/gate.ts';
+import { gate, keepersBody, PUBLIC_PATHS } from './accounts/gate.ts';
 import { signInLimit } from './accounts/signInLimit.ts';
 import { SignIns } from './accounts/signIns.ts';
 import { AppModule } from './app.module.ts';
@@ -123,7 +123,7 @@ function readBodies(app: NestExpressApplication): void {
   const events = /^\/api\/sessions\/[^/]+\/events\/?$/i;
   app.use(gate(app.get(SignIns)));
   app.use([...PUBLIC_PATHS], json({ limit: STRANGERS_BODY }));
-  app.use('/api/library/packs', ownersBody('takes in packs'), json({ limit: PACK_BODY }));
+  app.use('/api/library/packs', keepersBody('takes in packs'), json({ limit: PACK_BODY }));
   app.use(events, json({ limit: EVENTS_BODY }));
   app.use('/api', json({ limit: ORDINARY_BODY }));
   app.use(boundedBody(({ path }) => (events.test(path) ? EVENTS_BOUNDS : ORDINARY_BOUNDS)));

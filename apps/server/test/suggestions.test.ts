@@ -90,6 +90,8 @@ describe('what somebody would change who may not', () => {
     ]);
     expect((await trainer.get('/api/me').expect(200)).body as Me).toMatchObject({ role: 'trainer', keepsLibrary: true });
     await trainer.post('/api/library/changes', await changed(131)).expect(200);
+    // Nor does the gate before large bodies stop them.
+    await trainer.post('/api/library/packs/preview', { files: [{ name: 'x.yaml', text: 'format: x' }] }).expect(400);
     // What waits is theirs to answer, too.
     expect((await list(trainer)).filter(({ status }) => status === 'waiting').length).toBe(1);
     await owner.put(`/api/trainers/${tom}/library`, { keepsLibrary: false }).expect(200);

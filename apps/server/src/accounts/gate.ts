@@ -1,5 +1,5 @@
 import type { NextFunction, Response } from 'express';
-import { ownersOnly, type RequestWithActor } from './actor.ts';
+import { keepersOnly, type RequestWithActor } from './actor.ts';
 import { tokenOf } from './cookie.ts';
 import type { SignIns } from './signIns.ts';
 
@@ -27,10 +27,10 @@ export function gate(signIns: SignIns) {
   };
 }
 
-/** For what only the owner may send, and is large. Behind the gate; `what` as in `ownersOnly`. */
-export function ownersBody(what: string) {
+/** For what only who keeps the library may send, and is large. Behind the gate; `what` as in `keepersOnly`. */
+export function keepersBody(what: string) {
   return (request: RequestWithActor, _response: Response, next: NextFunction): void => {
-    ownersOnly(request.actor!, what);
+    keepersOnly(request.actor!, what);
     next();
   };
 }

@@ -407,16 +407,17 @@ export class Library {
     return this.writeOver(existing, { studioId, trainerId }, documents, vocabulary, before);
   }
 
-  /** Makes movements and words say this, whatever else is changed meanwhile; `also` is written in the same transaction. */
+  /** Makes movements and words say this; false when the library isn't any more at the version from which that was made. `also`: in the same transaction. */
   async write(
     author: Author,
+    version: string,
     documents: readonly MovementDocument[],
     vocabulary: Vocabulary,
     also: (manager: EntityManager) => Promise<void>,
-  ): Promise<void> {
+  ): Promise<boolean> {
     const existing = await this.current(author.studioId);
-    const written = await this.writeOver(existing, author, documents, vocabulary, this.byId(existing), also);
-    if (!written) throw changedMeanwhile();
+    if (existing.version !== version) return false;
+    return (await this.writeOver(existing, author, documents, vocabulary, this.byId(existing), also)) !== null;
   }
 
   private writeOver(

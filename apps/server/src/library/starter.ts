@@ -11,12 +11,15 @@ import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { putRows } from '../database/writeRows.ts';
 import { Clock } from '../http/clock.ts';
-import { MovementRevisionEntity, StarterNewsEntity, StarterReleaseEntity } from './library.entities.ts';
+import { MovementEntity, MovementRevisionEntity, StarterNewsEntity, StarterReleaseEntity } from './library.entities.ts';
 import { Library, type ImportReport } from './library.ts';
 import { libraryFiles } from './libraryFiles.ts';
 import { readPackInThread } from './readPackInThread.ts';
 import { STARTER, Words } from './words.ts';
 import { unfit } from './unfit.ts';
+
+/** Each time somebody saved between: what is left waits for the next start. */
+const TRIES = 3;
 
 /** Of a studio that began with a library of its own, and goes on with that. */
 const NONE = 'none';
@@ -68,16 +71,20 @@ export class Starter {
       this.log.error(`the starter library has ${read.packProblems.length} problems, the first in ${first?.file}:${first?.line}`);
       return;
     }
-    for (const { id } of behind) await this.bring(id, release, read.value);
+    for (const { id } of behind) {
+      let isBrought = false;
+      for (let tries = 0; tries < TRIES && !isBrought; tries += 1) isBrought = await this.bring(id, release, read.value);
+    }
   }
 
-  private async bring(studioId: string, release: string, now: LibraryContent): Promise<void> {
-    const { vocabulary, revisions } = await this.library.current(studioId);
-    if (revisions.length === 0) return;
+  /** False when the library was changed meanwhile. */
+  private async bring(studioId: string, release: string, now: LibraryContent): Promise<boolean> {
+    const { version, vocabulary, revisions } = await this.library.current(studioId);
+    if (revisions.length === 0) return true;
     const base = await this.takenBy(studioId);
     if (!base) {
       await this.transactions.run((manager) => manager.update(StudioEntity, studioId, { starterRelease: NONE }));
-      return;
+      return true;
     }
     const documents = revisions.map(({ document }) => document);
     const update = starterUpdate(base, now, { vocabulary, movements: documents });
@@ -89,17 +96,27 @@ export class Starter {
     });
     const rows = [...update.news, ...waiting].map((each) => ({ studioId, movementId: each.document.id, ...each }));
     const earlier = await this.news.findBy({ studioId });
-    await this.library.write({ studioId, trainerId: STARTER }, fit, update.vocabulary, async (manager) => {
-      // What still waits was made from what it was made from.
-      const baseOf = new Map(earlier.map((each) => [each.movementId, each.base]));
-      await putRows(
-        manager,
-        StarterNewsEntity,
-        rows.map((row) => ({ ...row, base: baseOf.get(row.movementId) ?? row.base })),
-      );
-      await this.keep(manager, studioId, release, now);
-    });
+    const isWritten = await this.library.write(
+      { studioId, trainerId: STARTER },
+      version,
+      fit,
+      update.vocabulary,
+      async (manager) => {
+        // What still waits was made from what it was made from.
+        const baseOf = new Map(earlier.map((each) => [each.movementId, each.base]));
+        await putRows(
+          manager,
+          StarterNewsEntity,
+          rows.map((row) => ({ ...row, base: baseOf.get(row.movementId) ?? row.base })),
+        );
+        // Its revisions stay, for the sessions that were done with them.
+        for (const id of update.gone) await manager.delete(MovementEntity, { studioId, id });
+        await this.keep(manager, studioId, release, now);
+      },
+    );
+    if (!isWritten) return false;
     this.log.log(`a newer starter library: ${fit.length} movements taken over, ${rows.length} to look at`);
+    return true;
   }
 
   /** What the starter said when a studio took it. Before that was written down, the first thing that was said of each. */

@@ -240,14 +240,13 @@ function ChangeFirst({ suggestion, joined, library }: ChangeFirstProps) {
     void navigate(`/library/${first.document.id}?changing=yes&suggestion=${suggestion.suggestionId}`);
   };
   return (
-    <button
-      type="button"
-      className="btn min-h-11"
-      disabled={isBusy}
-      title={isBusy ? 'You are changing this movement yourself: save that, or give it up, first' : undefined}
-      onClick={begin}
-    >
-      Change it first
-    </button>
+    <>
+      <button type="button" className="btn min-h-11" disabled={isBusy} onClick={begin}>
+        Change it first
+      </button>
+      {isBusy && (
+        <span className="text-quiet text-sm">You are changing this movement yourself: save that, or give it up, first.</span>
+      )}
+    </>
   );
 }

@@ -2,10 +2,12 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { changeOf } from '../../test/changedMovement.ts';
 import { starterLibrary } from '../../test/starterLibrary.ts';
+import { changedWords } from '../words.ts';
 import { isSame } from './difference.ts';
 import { starterUpdate, type LibraryContent } from './starterUpdate.ts';
 
-const starter: LibraryContent = starterLibrary();
+const whole = starterLibrary();
+const starter: LibraryContent = { ...whole, movements: whole.movements.slice(0, 8) };
 const [one, two, three, ...rest] = starter.movements;
 const movements = (...first: LibraryContent['movements']): LibraryContent => ({ ...starter, movements: [...first, ...rest] });
 
@@ -18,7 +20,7 @@ describe('a later starter library', () => {
     const added = { ...three!, id: 'waxwing:brand-new' };
     const update = starterUpdate(starter, movements(newer, two!, three!, added), movements(one!, ours, three!));
     expect(update).toMatchObject({ movements: [newer, added], news: [] });
-    expect(update.vocabulary).toBe(starter.vocabulary);
+    expect(changedWords(starter.vocabulary, update.vocabulary)).toEqual([]);
   });
 
   test('what both changed is news with what the studio had taken; what both say by now is none', () => {
@@ -42,6 +44,27 @@ describe('a later starter library', () => {
     expect(starterUpdate(starter, movements(newer, two!, three!), movements(away, three!)).movements).toEqual([
       { ...newer, putAway: away.putAway },
     ]);
+  });
+
+  test('what goes under another id keeps what the studio made of it, and whatever speaks of it speaks of that', () => {
+    const id = 'waxwing:renamed';
+    const alias = { of: 'movement' as const, id: one!.id, now: id };
+    const vocabulary = { ...starter.vocabulary, aliases: [...(starter.vocabulary.aliases ?? []), alias] };
+    const later = { vocabulary, movements: [{ ...one!, id, restSeconds: 222 }, two!, three!] };
+    const shownFirst = { sets: 2, reps: 8, reserve: 2 };
+    const own = { ...three!, id: 'loft:own', harder: [{ to: one!.id, levers: ['load' as const], shownFirst }] };
+    const before = { ...starter, movements: [one!, two!, three!] };
+
+    const untouched = starterUpdate(before, later, { ...starter, movements: [one!, two!, three!, own] });
+    expect(untouched.movements.map((each) => each.id).sort()).toEqual(['loft:own', id].sort());
+    expect(untouched.movements.find((each) => each.id === id)!.restSeconds).toBe(222);
+    expect(untouched.movements.find((each) => each.id === own.id)!.harder[0]!.to).toBe(id);
+    expect(untouched.gone).toEqual([one!.id]);
+
+    const ours = { ...one!, sets: 9 };
+    const touched = starterUpdate(before, later, { ...starter, movements: [ours, two!, three!] });
+    expect(touched.movements).toEqual([{ ...ours, id }]);
+    expect(touched.news).toEqual([{ base: { ...one!, id }, document: { ...one!, id, restSeconds: 222 } }]);
   });
 
   test('never writes over what a studio wrote: whatever it changed is as it was, or news', () => {

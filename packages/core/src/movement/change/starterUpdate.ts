@@ -1,3 +1,4 @@
+import { renamedDocument, renamedVocabulary, renamesOf, type Renames } from '../aliases.ts';
 import type { MovementDocument } from '../movementDocument.ts';
 import type { Vocabulary } from '../vocabulary.ts';
 import { changedWords, wordsIn, withChangedWords, type ChangedWord, type Word } from '../words.ts';
@@ -24,11 +25,14 @@ export interface StarterUpdate {
   /** The studio’s words with those of the starter; of a word that both changed the studio’s stands where they met. */
   readonly vocabulary: Vocabulary;
   readonly news: readonly StarterNews[];
+  /** Ids that nothing bears any more: what the studio had under them goes under the starter's new ones. */
+  readonly gone: readonly string[];
 }
 
 /** What a later starter library is to a studio that took an earlier one. */
 export function starterUpdate(before: LibraryContent, now: LibraryContent, studio: LibraryContent): StarterUpdate {
-  const [was, own] = [byId(before), byId(studio)];
+  const renames = renamesOf(now.vocabulary.aliases);
+  const [was, own] = [underIdsOfNow(before, renames), underIdsOfNow(studio, renames)];
   const movements: MovementDocument[] = [];
   const news: StarterNews[] = [];
   for (const document of now.movements) {
@@ -42,11 +46,29 @@ export function starterUpdate(before: LibraryContent, now: LibraryContent, studi
       else news.push({ base, document });
     }
   }
-  return { movements, vocabulary: withStarterWords(before.vocabulary, now.vocabulary, studio.vocabulary), news };
+  const taken = new Set(movements.map(({ id }) => id));
+  const known = new Map(studio.movements.map((document) => [document.id, document]));
+  // What is the studio's own speaks of things under their new ids, too.
+  const renamed = [...own.values()].filter((document) => !taken.has(document.id) && document !== known.get(document.id));
+  return {
+    movements: [...movements, ...renamed],
+    vocabulary: renamedVocabulary(withStarterWords(before.vocabulary, now.vocabulary, studio.vocabulary)),
+    news,
+    gone: [...known.keys()].filter((id) => renames.movement(id) !== id),
+  };
 }
 
-function byId({ movements }: LibraryContent): ReadonlyMap<string, MovementDocument> {
-  return new Map(movements.map((document) => [document.id, document]));
+/** Movements by their ids of now, speaking of others by theirs. */
+function underIdsOfNow({ movements }: LibraryContent, renames: Renames): ReadonlyMap<string, MovementDocument> {
+  const found = new Map<string, MovementDocument>();
+  for (const document of movements) {
+    const id = renames.movement(document.id);
+    const renamed = renamedDocument(document, renames);
+    // One that bears the new id itself is that.
+    if (id === document.id) found.set(id, renamed);
+    else if (!found.has(id)) found.set(id, { ...renamed, id });
+  }
+  return found;
 }
 
 function withStarterWords(before: Vocabulary, now: Vocabulary, studio: Vocabulary): Vocabulary {
