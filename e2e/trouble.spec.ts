@@ -232,6 +232,7 @@ test('the owner sees to backups, devices and a colleague’s password', async ({
 test('a server without a studio is opened with the code that it printed', async ({ page }) => {
   const server = new WaxwingServer(true);
   await server.start();
+  await expect(() => expect(server.output).toMatch(/holds once/)).toPass();
   const code = /holds once: (\w+)/.exec(server.output)![1]!;
   await page.goto(server.address);
   await expect(page.getByRole('heading', { name: 'Open your studio' })).toBeVisible();

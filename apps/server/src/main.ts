@@ -71,6 +71,8 @@ try {
   const here = `http://${WAXWING_HOST}:${listening.port}`;
   const address = WAXWING_ADDRESS ?? here;
   console.log(`Waxwing listens on ${here}${WAXWING_ADDRESS ? `, and is reached at ${address}` : ''}`);
+  const { code } = app.get(FirstOwner);
+  if (code) console.log(`There is no studio yet. Open ${address} and type this code, which holds once: ${code}`);
   // A later release may bring a later starter library; nobody waits for that.
   void app
     .get(Starter)
@@ -78,8 +80,6 @@ try {
     .catch((error: unknown) => {
       console.error(`The starter library was not looked at: ${answerTo(error).note ?? 'a refused request'}`);
     });
-  const { code } = app.get(FirstOwner);
-  if (code) console.log(`There is no studio yet. Open ${address} and type this code, which holds once: ${code}`);
 } catch (error) {
   if (error instanceof DatabaseRefused) stop(error.message);
   const { code, message } = error as NodeJS.ErrnoException;

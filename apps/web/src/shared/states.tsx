@@ -5,8 +5,9 @@ import { Unreachable } from './api.ts';
 /** While something is fetched: nothing for a moment, then a word, so that a quick answer doesn't flicker. */
 export function Loading({ what }: { what: string }) {
   return (
-    <p role="status" className="text-quiet animate-pulse py-10 text-lg">
-      Fetching {what} …
+    <p role="status" className="text-quiet py-10 text-lg">
+      Fetching {what} … {/* Words that fade can’t be read while they do. */}
+      <span aria-hidden="true" className="bg-accent ml-2 inline-block h-1.5 w-10 animate-pulse rounded-full align-middle" />
     </p>
   );
 }
