@@ -87,11 +87,18 @@ export class KeptLibrary {
   }
 }
 
+/**
+ * Goes up when what the server answers means something else than to a page of before, which may go on for a while: 2, words come one by one.
+ */
+const KEPT_AS = 2;
+
 /** `null` where the browser keeps nothing. */
 export async function openLibrary(studioId: string): Promise<IDBPDatabase<Schema> | null> {
   try {
-    return await openDB<Schema>(`library of ${studioId}`, 1, {
+    return await openDB<Schema>(`library of ${studioId}`, KEPT_AS, {
+      // It is all at the server: what was kept otherwise is asked for again.
       upgrade(db) {
+        for (const store of [...db.objectStoreNames]) db.deleteObjectStore(store);
         db.createObjectStore('revisions');
         db.createObjectStore('state');
       },
