@@ -7,6 +7,7 @@ import { Link, useParams } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { Choice } from '../../shared/Choice.tsx';
 import { momentText, shortDay } from '../../shared/dates.ts';
+import { DoneWithUndo } from '../../shared/DoneWithUndo.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
@@ -95,16 +96,11 @@ function Revisions({ all, library }: RevisionsProps) {
           <DifferenceList before={from.document} after={to.document} library={library} nothing="They say the same." />
         </section>
       )}
-      <p role="status" className="mt-3 min-h-7">
-        {restoring.done && (
-          <>
-            Revision {restoring.done.number} stands again.{' '}
-            <button type="button" className="link min-h-11 cursor-pointer" onClick={restoring.undo}>
-              Undo
-            </button>
-          </>
-        )}
-      </p>
+      <DoneWithUndo
+        done={restoring.done && `Revision ${restoring.done.number} stands again.`}
+        className="mt-3"
+        onUndo={restoring.undo}
+      />
       {restoring.error && <Failed what="the change" error={restoring.error} onRetry={restoring.again} />}
       <ol className="mt-2">
         {all.map((change, at) => {

@@ -21,6 +21,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { dayText } from '../../shared/dates.ts';
+import { DoneWithUndo } from '../../shared/DoneWithUndo.tsx';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
@@ -44,16 +45,7 @@ export default function InboxPage() {
       <p className="text-quiet max-w-2xl text-lg">
         What was typed on the floor and isn’t in the library yet, and what trainers would change in it.
       </p>
-      <p role="status" className="mt-2 min-h-7">
-        {filing.done && (
-          <>
-            {filing.done.text}{' '}
-            <button type="button" className="link min-h-11 cursor-pointer" onClick={filing.undo}>
-              Undo
-            </button>
-          </>
-        )}
-      </p>
+      <DoneWithUndo done={filing.done?.text} onUndo={filing.undo} />
       {filing.error && (
         <p role="alert" className="font-bold">
           {filing.error.message}

@@ -10,10 +10,9 @@ import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/querie
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { Choice } from '../../shared/Choice.tsx';
-import { AddByTyping } from './changing/AddByTyping.tsx';
 import { Chips } from './changing/Chips.tsx';
 import { movementsFound } from './changing/editor.ts';
-import { Taken } from './changing/Taken.tsx';
+import { TakenList } from './changing/TakenList.tsx';
 import { Choosing, conflictKey } from './Choosing.tsx';
 import { DifferenceList } from './DifferenceList.tsx';
 import { undoChange } from './saveMovement.ts';
@@ -102,21 +101,20 @@ function Out({ library }: { readonly library: IndexedLibrary }) {
         <span className="text-quiet">{countText(chosen.length)}</span>
       </div>
       {what === PICKED && (
-        <div className="flex flex-wrap items-center gap-x-2">
-          <Taken
-            label="Which go out"
-            lead="with"
-            options={picked.map((value) => ({ value, text: library.nameOf(value) }))}
-            onRemove={(id) => setPicked(picked.filter((each) => each !== id))}
-          />
-          <AddByTyping
-            text="a movement"
-            label="A movement that goes out"
-            placeholder="which"
-            find={(typed) => movementsFound(library, typed, picked)}
-            onTake={(id) => setPicked([...picked, id])}
-          />
-        </div>
+        <TakenList
+          label="Which go out"
+          lead="with"
+          values={picked}
+          most={500}
+          textOf={(id) => library.nameOf(id)}
+          add={{
+            text: 'a movement',
+            label: 'A movement that goes out',
+            placeholder: 'which',
+            find: (typed) => movementsFound(library, typed, picked),
+          }}
+          onChange={setPicked}
+        />
       )}
     </section>
   );

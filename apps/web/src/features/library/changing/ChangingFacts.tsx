@@ -30,6 +30,7 @@ import { EditableNumber } from './EditableNumber.tsx';
 import { EditableText } from './EditableText.tsx';
 import { Checkpoints } from './Checkpoints.tsx';
 import { Taken } from './Taken.tsx';
+import { TakenList } from './TakenList.tsx';
 import { TermsFields } from './TermsFields.tsx';
 import { overDrawn } from './overDrawn.ts';
 import { Remove, TextLines } from './TextLines.tsx';
@@ -464,22 +465,20 @@ function Kit(props: FactsProps) {
   return (
     <Section title="Kit and floor" problems={saidAt(problems, 'kit')}>
       {(['needed', 'optional'] as const).map((list) => (
-        <div key={list} className="flex flex-wrap items-center">
-          <Taken
-            label={list === 'needed' ? 'What it needs' : 'What helps'}
-            lead={list === 'needed' ? 'needs' : 'helps'}
-            options={kit[list].map((value) => ({ value, text: lowerFirst(name(value)) }))}
-            onRemove={(id) => set({ kit: { ...kit, [list]: kit[list].filter((each) => each !== id) } })}
-          />
-          {kit[list].length < 12 && (
-            <AddByTyping
-              text={list === 'needed' ? 'something it needs' : 'something that helps'}
-              label={list === 'needed' ? 'Something it needs' : 'Something that helps'}
-              find={(typed) => wordsFound(editor.lexicon.kit.values(), typed, known)}
-              onTake={(id) => set({ kit: { ...kit, [list]: [...kit[list], id] } })}
-            />
-          )}
-        </div>
+        <TakenList
+          key={list}
+          label={list === 'needed' ? 'What it needs' : 'What helps'}
+          lead={list === 'needed' ? 'needs' : 'helps'}
+          values={kit[list]}
+          most={12}
+          textOf={(id) => lowerFirst(name(id))}
+          add={{
+            text: list === 'needed' ? 'something it needs' : 'something that helps',
+            label: list === 'needed' ? 'Something it needs' : 'Something that helps',
+            find: (typed) => wordsFound(editor.lexicon.kit.values(), typed, known),
+          }}
+          onChange={(next) => set({ kit: { ...kit, [list]: next } })}
+        />
       ))}
       <Replaceable {...props} />
       <div className="flex flex-wrap items-center gap-x-3">
@@ -510,28 +509,20 @@ function Contested(props: FactsProps) {
   } = props;
   const set = useField(props);
   return (
-    <div className="flex flex-wrap items-center">
-      {stancePoints.length > 0 && (
-        <Taken
-          label="Contested points on which it depends"
-          lead="depends on"
-          options={stancePoints.map((value) => ({ value, text: lowerFirst(stances.get(value)?.name ?? value) }))}
-          onRemove={(point) => {
-            const left = stancePoints.filter((each) => each !== point);
-            set({ stancePoints: left.length > 0 ? left : undefined });
-          }}
-        />
-      )}
-      {stancePoints.length < 12 && (
-        <AddByTyping
-          text="a contested point"
-          label="A contested point on which it depends"
-          placeholder="knee travel, squat depth …"
-          find={(typed) => wordsFound(stances.values(), typed, new Set(stancePoints))}
-          onTake={(point) => set({ stancePoints: [...stancePoints, point] })}
-        />
-      )}
-    </div>
+    <TakenList
+      label="Contested points on which it depends"
+      lead="depends on"
+      values={stancePoints}
+      most={12}
+      textOf={(point) => lowerFirst(stances.get(point)?.name ?? point)}
+      add={{
+        text: 'a contested point',
+        label: 'A contested point on which it depends',
+        placeholder: 'knee travel, squat depth …',
+        find: (typed) => wordsFound(stances.values(), typed, new Set(stancePoints)),
+      }}
+      onChange={(next) => set({ stancePoints: next.length > 0 ? next : undefined })}
+    />
   );
 }
 

@@ -31,7 +31,7 @@ import { Corrections } from './Corrections.tsx';
 import { withWord } from './draft.ts';
 import { EditableText } from './EditableText.tsx';
 import { FaultPose } from './FaultPose.tsx';
-import { Taken } from './Taken.tsx';
+import { TakenList } from './TakenList.tsx';
 import { StanceChoice } from './StanceChoice.tsx';
 import { causeText, causesFound, movementsFound, saidAt, wordsFound, type Editor, type Evidence } from './editor.ts';
 import type { MovementProblem } from '@waxwing/core/ladder';
@@ -209,22 +209,21 @@ function OpenFault({ fault, document, editor, evidence, problems, onOpen, name }
             onChange={(stance) => set({ stance })}
           />
         </div>
-        <div className="flex flex-wrap items-center">
-          <Taken
-            label={`Why ${name} happens`}
-            lead="because"
-            options={fault.causes.map((value) => ({ value, text: causeText(value, lexicon) }))}
-            onRemove={(cause) => set({ causes: fault.causes.filter((each) => each !== cause) })}
-          />
-          <AddByTyping
-            text="a cause"
-            where={`of ${name}`}
-            label={`A cause of ${name}`}
-            placeholder="weak, stiff, load …"
-            find={(typed) => causesFound(lexicon, typed, fault.causes)}
-            onTake={(cause) => set({ causes: [...fault.causes, cause] })}
-          />
-        </div>
+        <TakenList
+          label={`Why ${name} happens`}
+          lead="because"
+          values={fault.causes}
+          most={8}
+          textOf={(cause) => causeText(cause, lexicon)}
+          add={{
+            text: 'a cause',
+            where: `of ${name}`,
+            label: `A cause of ${name}`,
+            placeholder: 'weak, stiff, load …',
+            find: (typed) => causesFound(lexicon, typed, fault.causes),
+          }}
+          onChange={(causes) => set({ causes })}
+        />
         <Corrections
           fault={fault}
           name={name}

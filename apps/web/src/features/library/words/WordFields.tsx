@@ -20,6 +20,7 @@ import { AddByTyping } from '../changing/AddByTyping.tsx';
 import { Chips } from '../changing/Chips.tsx';
 import { AUDIENCE_WORDS, KIND_WORDS } from '../changing/cueWords.ts';
 import { Taken } from '../changing/Taken.tsx';
+import { TakenList } from '../changing/TakenList.tsx';
 import { EditableText } from '../changing/EditableText.tsx';
 import { causeText, causesFound, movementsFound, wordsFound } from '../changing/editor.ts';
 import { patternText } from '../patternText.ts';
@@ -121,40 +122,34 @@ function FaultTypeFields({ word, library, onChange }: FieldsProps<FaultType>) {
         chosen={[word.region]}
         onToggle={(region) => onChange({ ...word, region })}
       />
-      <div className="flex flex-wrap items-center gap-x-2">
-        <Taken
-          label="Why it usually happens"
-          lead="usually because"
-          options={causes.map((value) => ({ value, text: causeText(value, lexicon) }))}
-          onRemove={(cause) => onChange({ ...word, causes: causes.filter((each) => each !== cause) })}
-        />
-        {causes.length < 8 && (
-          <AddByTyping
-            text="a cause"
-            label="A cause of it"
-            placeholder="weak glutes, stiff ankles …"
-            find={(typed) => causesFound(lexicon, typed, causes)}
-            onTake={(cause) => onChange({ ...word, causes: [...causes, cause] })}
-          />
-        )}
-      </div>
-      <div className="flex flex-wrap items-center gap-x-2">
-        <Taken
-          label="Movements that teach it"
-          lead="learned by"
-          options={drills.map((value) => ({ value, text: library.nameOf(value) }))}
-          onRemove={(id) => onChange({ ...word, drills: drills.filter((each) => each !== id) })}
-        />
-        {drills.length < 6 && (
-          <AddByTyping
-            text="a movement that teaches it"
-            label="A movement that teaches what was not understood"
-            placeholder="wall-tap hinge …"
-            find={(typed) => movementsFound(library, typed, drills)}
-            onTake={(id) => onChange({ ...word, drills: [...drills, id] })}
-          />
-        )}
-      </div>
+      <TakenList
+        label="Why it usually happens"
+        lead="usually because"
+        values={causes}
+        most={8}
+        textOf={(cause) => causeText(cause, lexicon)}
+        add={{
+          text: 'a cause',
+          label: 'A cause of it',
+          placeholder: 'weak glutes, stiff ankles …',
+          find: (typed) => causesFound(lexicon, typed, causes),
+        }}
+        onChange={(next) => onChange({ ...word, causes: next })}
+      />
+      <TakenList
+        label="Movements that teach it"
+        lead="learned by"
+        values={drills}
+        most={6}
+        textOf={(id) => library.nameOf(id)}
+        add={{
+          text: 'a movement that teaches it',
+          label: 'A movement that teaches what was not understood',
+          placeholder: 'wall-tap hinge …',
+          find: (typed) => movementsFound(library, typed, drills),
+        }}
+        onChange={(next) => onChange({ ...word, drills: next })}
+      />
       <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
     </>
   );
@@ -196,23 +191,20 @@ function CueFields({ word, library, onChange }: FieldsProps<SharedCue>) {
         chosen={word.audience ? [word.audience] : []}
         onToggle={(audience, isChosen) => onChange(isChosen ? { ...word, audience } : without('audience'))}
       />
-      <div className="flex flex-wrap items-center gap-x-2">
-        <Taken
-          label="What it is for"
-          lead="for"
-          options={word.for.map((value) => ({ value, text: lexicon.faultTypes.get(value)?.name ?? value }))}
-          onRemove={(type) => onChange({ ...word, for: word.for.filter((each) => each !== type) })}
-        />
-        {word.for.length < 12 && (
-          <AddByTyping
-            text="a kind of fault"
-            label="A kind of fault that it is for"
-            placeholder="knee drops in, heels lift …"
-            find={(typed) => wordsFound(lexicon.faultTypes.values(), typed, new Set(word.for))}
-            onTake={(type) => onChange({ ...word, for: [...word.for, type] })}
-          />
-        )}
-      </div>
+      <TakenList
+        label="What it is for"
+        lead="for"
+        values={word.for}
+        most={12}
+        textOf={(type) => lexicon.faultTypes.get(type)?.name ?? type}
+        add={{
+          text: 'a kind of fault',
+          label: 'A kind of fault that it is for',
+          placeholder: 'knee drops in, heels lift …',
+          find: (typed) => wordsFound(lexicon.faultTypes.values(), typed, new Set(word.for)),
+        }}
+        onChange={(next) => onChange({ ...word, for: next })}
+      />
     </>
   );
 }

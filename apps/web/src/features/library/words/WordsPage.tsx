@@ -18,6 +18,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { api, RequestRefused } from '../../../shared/api.ts';
 import { momentText } from '../../../shared/dates.ts';
+import { DoneWithUndo } from '../../../shared/DoneWithUndo.tsx';
 import { LibraryNav } from '../../../shared/LibraryNav.tsx';
 import { Page } from '../../../shared/page.tsx';
 import { useLibrary, useRefresh, type IndexedLibrary } from '../../../shared/queries.ts';
@@ -108,16 +109,7 @@ function Words({ library }: { readonly library: IndexedLibrary }) {
           onToggle={(value) => address.set({ list: value, word: null, q: null })}
         />
       </div>
-      <p role="status" className="min-h-7">
-        {saving.done && (
-          <>
-            {saving.done.text}{' '}
-            <button type="button" className="link min-h-11 cursor-pointer" onClick={saving.undo}>
-              Undo
-            </button>
-          </>
-        )}
-      </p>
+      <DoneWithUndo done={saving.done?.text} className="" onUndo={saving.undo} />
       {saving.error && <Trouble error={saving.error} />}
       <div className="grid items-start gap-x-10 gap-y-4 lg:grid-cols-[24rem_1fr]">
         <div className={clsx('lg:sticky lg:top-4', opened && 'max-lg:hidden')}>
