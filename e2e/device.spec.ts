@@ -83,7 +83,10 @@ test('another movement, found by typing with the server gone, is done, outlives 
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Forearm plank' })).toBeVisible();
   await page.keyboard.press(' ');
+  // A key means what is shown: nobody ends a set that isn’t there yet.
+  await expect(page.getByRole('button', { name: 'End set' })).toBeEnabled();
   await page.keyboard.press('e');
+  await expect(page.getByRole('button', { name: 'About right' })).toBeVisible();
   await page.keyboard.press('=');
 
   await server.start();
@@ -116,6 +119,7 @@ test('finished without a network, the log is shown from the device and sent late
   await server.kill();
   await page.keyboard.press(' ');
   await page.keyboard.press('e');
+  await expect(page.getByRole('button', { name: 'About right' })).toBeVisible();
   await page.keyboard.press('=');
   await page.getByRole('button', { name: 'Finish', exact: true }).click();
   await page.getByRole('button', { name: 'Finish and write it down' }).click();

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 export interface KeyBinding {
   readonly keys: readonly string[];
@@ -19,10 +19,11 @@ function isTyping(target: EventTarget | null): boolean {
  */
 export function useKeys(bindings: readonly KeyBinding[], isActive: boolean): void {
   const latest = useRef(bindings);
-  useEffect(() => {
+  // With what is shown, not after it: a key that is pressed at once is for that.
+  useLayoutEffect(() => {
     latest.current = bindings;
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!isActive) return undefined;
     const press = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
