@@ -1,4 +1,4 @@
-import { changeErrors, type Documents } from '@waxwing/core/ladder';
+import { changeErrors } from '@waxwing/core/ladder';
 import { lexiconOf, type MovementDocument, type MovementRevision, type Vocabulary } from '@waxwing/core/movement';
 
 /** Which of some movements would break something in a library, the others taken: by id. What leans on one that doesn’t fit doesn’t either. */
@@ -9,12 +9,11 @@ export function unfit(
 ): ReadonlySet<string> {
   const lexicon = lexiconOf(vocabulary);
   const known = new Map(revisions.map(({ document }) => [document.id, document]));
-  const others: Documents = known;
   const found = new Set<string>();
   for (let before = -1; before < found.size;) {
     before = found.size;
     const left = documents.filter(({ id }) => !found.has(id));
-    for (const { movementId } of changeErrors(left, others, lexicon)) found.add(movementId);
+    for (const { movementId } of changeErrors(left, known, lexicon)) found.add(movementId);
   }
   return found;
 }

@@ -4,6 +4,8 @@ import type { PackBase } from '../movement/libraryPack.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { PACK_FORMAT } from '../movement/packFormat.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
+import type { WordList } from '../movement/words.ts';
+import { wordsOfCue, wordsOfMovement, type NamedWords } from '../movement/wordUses.ts';
 
 /** What a pack file says: the format first, so that whoever reads it knows what it is. */
 export interface PackContent {
@@ -13,70 +15,14 @@ export interface PackContent {
   readonly movements: readonly MovementDocument[];
 }
 
-type Words = { readonly [List in keyof Vocabulary]?: ReadonlySet<string> };
-
 /** Every word that movements need to be understood elsewhere, by the list in which it stands. */
-function wordsOf(movements: readonly MovementDocument[], vocabulary: Vocabulary): Words {
-  const used = {
-    families: new Set<string>(),
-    faultTypes: new Set<string>(),
-    causes: new Set<string>(),
-    cues: new Set<string>(),
-    muscles: new Set<string>(),
-    levers: new Set<string>(),
-    cautions: new Set<string>(),
-    kit: new Set<string>(),
-    stances: new Set<string>(),
-    basePoses: new Set<string>(),
+function wordsOf(movements: readonly MovementDocument[], vocabulary: Vocabulary): ReadonlyMap<WordList, ReadonlySet<string>> {
+  const used = new Map<WordList, Set<string>>();
+  const add = (names: NamedWords) => {
+    for (const [list, id] of names) used.set(list, (used.get(list) ?? new Set()).add(id));
   };
-  const add = (list: keyof typeof used, ids: readonly (string | undefined)[]) => {
-    for (const id of ids) if (id !== undefined) used[list].add(id);
-  };
-  for (const document of movements) {
-    const { cues, faults, checkpoints, kit, eases, harder } = document;
-    add('families', [document.family]);
-    add(
-      'muscles',
-      document.muscles.map(({ muscle }) => muscle),
-    );
-    add('kit', [...kit.needed, ...kit.optional, ...(kit.replaceable ?? []).flatMap(({ kit: of, by }) => [of, by])]);
-    add(
-      'kit',
-      [...eases, ...faults.flatMap(({ corrections }) => corrections)].flatMap(({ needs }) => needs ?? []),
-    );
-    add(
-      'cautions',
-      document.cautions.map(({ caution }) => caution),
-    );
-    add(
-      'cues',
-      cues.map(({ shared }) => shared),
-    );
-    add('faultTypes', [
-      ...faults.flatMap(({ type, clears }) => [type, ...(clears ?? [])]),
-      ...cues.flatMap((cue) => cue.for ?? []),
-    ]);
-    add(
-      'causes',
-      faults.flatMap(({ causes }) => causes),
-    );
-    add('levers', [...harder.flatMap(({ levers }) => levers), ...eases.map(({ lever }) => lever)]);
-    add(
-      'levers',
-      faults.flatMap(({ corrections }) => corrections.map(({ lever }) => lever)),
-    );
-    add('stances', [
-      ...(document.stancePoints ?? []),
-      ...[...cues, ...faults, ...checkpoints].map(({ stance }) => stance?.point),
-    ]);
-    add('basePoses', [document.figure?.base]);
-  }
-  for (const cue of vocabulary.cues ?? []) {
-    if (!used.cues.has(cue.id)) continue;
-    add('faultTypes', cue.for);
-    add('stances', [cue.stance?.point]);
-    add('cautions', cue.notWith ?? []);
-  }
+  for (const document of movements) add(wordsOfMovement(document));
+  for (const cue of vocabulary.cues ?? []) if (used.get('cues')?.has(cue.id)) add(wordsOfCue(cue));
   return used;
 }
 
@@ -111,9 +57,8 @@ export function packOf(
   vocabulary: Vocabulary,
   madeFrom: readonly PackBase[] = [],
 ): PackContent {
-  const used: Words = wordsOf(movements, vocabulary);
   const needed = Object.fromEntries(
-    (Object.entries(used) as [keyof Vocabulary, ReadonlySet<string>][]).flatMap(([list, ids]) => {
+    [...wordsOf(movements, vocabulary)].flatMap(([list, ids]) => {
       const entries = ((vocabulary[list] ?? []) as readonly { readonly id: string }[]).filter(({ id }) => ids.has(id));
       return entries.length > 0 ? [[list, entries]] : [];
     }),

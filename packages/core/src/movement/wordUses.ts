@@ -1,5 +1,5 @@
 import type { MovementDocument } from './movementDocument.ts';
-import type { StanceTag, Vocabulary } from './vocabulary.ts';
+import type { SharedCue, StanceTag, Vocabulary } from './vocabulary.ts';
 import type { WhereFacts } from './whereFacts.ts';
 import { wordsIn, type WordList } from './words.ts';
 
@@ -10,7 +10,8 @@ export interface WordUses {
   readonly words: readonly { readonly list: WordList; readonly id: string }[];
 }
 
-type Named = readonly (readonly [WordList, string])[];
+/** Words by list and id; some may stand there more than once. */
+export type NamedWords = readonly (readonly [WordList, string])[];
 
 const NOTHING: WordUses = { movements: [], words: [] };
 
@@ -38,15 +39,17 @@ export class WordIndex {
   }
 }
 
-function keysOf(names: Named): Set<string> {
+function keysOf(names: NamedWords): Set<string> {
   return new Set(names.map(([list, id]) => `${list} ${id}`));
 }
 
-const all = (list: WordList, ids: readonly string[] = []): Named => ids.map((id) => [list, id] as const);
-const stance = (tag: StanceTag | undefined): Named => (tag ? [['stances', tag.point]] : []);
-const where = (facts: readonly WhereFacts[] = []): Named => facts.flatMap(({ family }) => (family ? [['families', family]] : []));
+const all = (list: WordList, ids: readonly string[] = []): NamedWords => ids.map((id) => [list, id] as const);
+const stance = (tag: StanceTag | undefined): NamedWords => (tag ? [['stances', tag.point]] : []);
+const where = (facts: readonly WhereFacts[] = []): NamedWords =>
+  facts.flatMap(({ family }) => (family ? [['families', family]] : []));
 
-function wordsOfMovement(document: MovementDocument): Named {
+/** Every word that a movement names. */
+export function wordsOfMovement(document: MovementDocument): NamedWords {
   const { kit, eases } = document;
   const corrections = document.faults.flatMap((fault) => fault.corrections);
   return [
@@ -65,12 +68,12 @@ function wordsOfMovement(document: MovementDocument): Named {
       ...corrections.flatMap(({ lever }) => lever ?? []),
       ...document.harder.flatMap(({ levers }) => levers),
     ]),
-    ...document.cues.flatMap((cue): Named => [
+    ...document.cues.flatMap((cue): NamedWords => [
       ...all('cues', cue.shared ? [cue.shared] : []),
       ...all('faultTypes', cue.for),
       ...stance(cue.stance),
     ]),
-    ...document.faults.flatMap((fault): Named => [
+    ...document.faults.flatMap((fault): NamedWords => [
       ['faultTypes', fault.type],
       ...all('faultTypes', fault.clears),
       ...all('causes', fault.causes),
@@ -86,19 +89,19 @@ function wordsOfMovement(document: MovementDocument): Named {
   ];
 }
 
-function wordsThatName(vocabulary: Vocabulary): { list: WordList; id: string; names: Named }[] {
+/** What a shared cue is for, and when it is said or not. */
+export function wordsOfCue({ for: types, notWith, stance: tag }: SharedCue): NamedWords {
+  return [...all('faultTypes', types), ...all('cautions', notWith), ...stance(tag)];
+}
+
+function wordsThatName(vocabulary: Vocabulary): { list: WordList; id: string; names: NamedWords }[] {
   const { faultTypes = [], cues = [], feelings = [], searchTerms = [], levers = [], cautions = [] } = vocabulary;
   return [
     ...faultTypes.map(({ id, causes }) => ({ list: 'faultTypes' as const, id, names: all('causes', causes) })),
     ...cues.map((cue) => ({
       list: 'cues' as const,
       id: cue.id,
-      names: [
-        ...all('faultTypes', cue.for),
-        ...all('cautions', cue.notWith),
-        ...stance(cue.stance),
-        ...where([...(cue.notOn ?? []), ...(cue.alwaysOn ?? [])]),
-      ],
+      names: [...wordsOfCue(cue), ...where([...(cue.notOn ?? []), ...(cue.alwaysOn ?? [])])],
     })),
     ...levers.map(({ id, notOn }) => ({ list: 'levers' as const, id, names: where(notOn) })),
     ...cautions.map(({ id, asks }) => ({ list: 'cautions' as const, id, names: where(asks) })),

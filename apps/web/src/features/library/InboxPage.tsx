@@ -53,13 +53,13 @@ export default function InboxPage() {
       )}
       {failed && <Failed what="the inbox" error={failed} onRetry={() => void (error ? refetch() : inbox.refetch())} />}
       {!failed && (!library || !inbox.data) && <Loading what="the inbox" />}
+      {library && <SuggestionsList library={library} />}
+      {library && <StarterNews library={library} />}
       {inbox.data?.length === 0 && (
-        <Empty title="Nothing waits here">
+        <Empty title="Nothing from the floor waits here">
           On the floor, “Another fault” and “Say something else” keep what the library lacks; it comes here.
         </Empty>
       )}
-      {library && <SuggestionsList library={library} />}
-      {library && <StarterNews library={library} />}
       {library && (
         <ul>
           {inbox.data?.map((entry) => (

@@ -12,7 +12,7 @@ import { hasDraft, keepDraft } from './changing/useDraft.ts';
 import { newDraft } from './changing/draft.ts';
 import { Choosing, conflictKey } from './Choosing.tsx';
 import { DifferenceList } from './DifferenceList.tsx';
-import { Why } from './Why.tsx';
+import { NoteField } from './NoteField.tsx';
 
 /** What waits for an answer, or was answered and hasn’t been read yet. */
 export function SuggestionsList({ library }: { readonly library: IndexedLibrary }) {
@@ -184,7 +184,7 @@ function Answering({ suggestion, library }: { readonly suggestion: Suggestion; r
         </div>
       ))}
       <WordsChanged change={suggestion.change} library={library} />
-      <Why value={answer} label={`A word to ${trainerName} (if you like)`} onChange={setAnswer} />
+      <NoteField value={answer} label={`A word to ${trainerName} (if you like)`} onChange={setAnswer} />
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <button
           type="button"

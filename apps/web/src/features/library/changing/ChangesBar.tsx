@@ -6,7 +6,7 @@ import { RequestRefused } from '../../../shared/api.ts';
 import { useRefresh, type IndexedLibrary } from '../../../shared/queries.ts';
 import { DifferenceList } from '../DifferenceList.tsx';
 import { Choosing, conflictKey } from '../Choosing.tsx';
-import { Why } from '../Why.tsx';
+import { NoteField } from '../NoteField.tsx';
 import { useHandIn } from '../saveMovement.ts';
 import { changeOf, isChanged, rebased, wordsOf, type Draft } from './draft.ts';
 
@@ -126,7 +126,7 @@ export function ChangesBar({ draft, current, library, problems, onKeep, onForget
           {handIn.verb}
         </button>
       </div>
-      {!handIn.isSaved && isChanged(draft) && <Why value={note} onChange={setNote} />}
+      {!handIn.isSaved && isChanged(draft) && <NoteField value={note} onChange={setNote} />}
     </section>
   );
 }

@@ -23,6 +23,7 @@ import {
   solveStills,
   withAngles,
   type Azimuth,
+  type Posture,
   type Rep,
 } from '@waxwing/core/figure';
 import { useMemo, useState } from 'react';
@@ -209,13 +210,19 @@ function Posing({ document, figure, editor }: PosingProps) {
           </button>
         )}
       </div>
-      <Holding {...{ document, figure, editor }} at={at} />
+      <Holding {...{ document, figure, editor }} at={at} posture={posture} />
     </>
   );
 }
 
+interface HoldingProps extends PosingProps {
+  readonly at: Phase;
+  /** Nothing while it can’t be posed. */
+  readonly posture: Posture | undefined;
+}
+
 /** What the pose begins from, what the hands hold, and poses of other movements. */
-function Holding({ document, figure, editor, at }: PosingProps & { readonly at: Phase }) {
+function Holding({ document, figure, editor, at, posture }: HoldingProps) {
   const { hands, lexicon, library } = editor;
   const setFigure = useFigure(editor);
   const set = (part: Part<FigureDocument>) => setFigure((before) => withFields(before, part));
@@ -272,8 +279,9 @@ function Holding({ document, figure, editor, at }: PosingProps & { readonly at: 
         problemOf={(words) => (words.length < 2 ? 'Two letters at least.' : null)}
         newText={(words) => `keep it as “${words}”`}
         onNew={(words) => {
-          if (words.length < 2) return;
-          const pose = basePoseOf(document, lexicon.basePoses.get(figure.base), at, words, (id) => lexicon.basePoses.has(id));
+          if (words.length < 2 || !posture) return;
+          const moment = { phase: at, posture };
+          const pose = basePoseOf(document, lexicon.basePoses.get(figure.base), moment, words, (id) => lexicon.basePoses.has(id));
           hands.changeDraft((draft) => withWord(draft, 'basePoses', pose));
         }}
       />

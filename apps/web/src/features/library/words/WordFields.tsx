@@ -11,6 +11,7 @@ import {
   type FaultType,
   type KitEntry,
   type Muscle,
+  type Region,
   type SharedCue,
   type Word,
 } from '@waxwing/core/movement';
@@ -34,6 +35,22 @@ interface FieldsProps<Entry extends Word> {
 
 /** What a word of a list says, each changed where it stands. */
 export function WordFields({ list, ...props }: FieldsProps<Word> & { readonly list: KeptList }) {
+  const { word, onChange } = props;
+  return (
+    <>
+      <OwnFields list={list} {...props} />
+      {/* A cue is found by its text, a pose by its picture. */}
+      {list !== 'cues' && list !== 'basePoses' && (
+        <OtherNames
+          names={(word as { otherNames?: string[] }).otherNames}
+          onChange={(otherNames) => onChange({ ...word, otherNames } as Word)}
+        />
+      )}
+    </>
+  );
+}
+
+function OwnFields({ list, ...props }: FieldsProps<Word> & { readonly list: KeptList }) {
   switch (list) {
     case 'faultTypes':
       return <FaultTypeFields {...of<'faultTypes'>(props)} />;
@@ -109,19 +126,17 @@ interface OtherNamesProps {
 
 const regions = REGIONS.map((value) => ({ value, text: value }));
 
+function RegionChips({ region, onChange }: { readonly region: Region; readonly onChange: (region: Region) => void }) {
+  return <Chips label="Where in the body it is" lead="of the" options={regions} chosen={[region]} onToggle={onChange} />;
+}
+
 function FaultTypeFields({ word, library, onChange }: FieldsProps<FaultType>) {
   const { lexicon } = library;
   const { causes, drills = [] } = word;
   return (
     <>
       <Name value={word.name} most={NAME_MOST.faultTypes} onChange={(name) => onChange({ ...word, name })} />
-      <Chips
-        label="Where in the body it is"
-        lead="of the"
-        options={regions}
-        chosen={[word.region]}
-        onToggle={(region) => onChange({ ...word, region })}
-      />
+      <RegionChips region={word.region} onChange={(region) => onChange({ ...word, region })} />
       <TakenList
         label="Why it usually happens"
         lead="usually because"
@@ -150,7 +165,6 @@ function FaultTypeFields({ word, library, onChange }: FieldsProps<FaultType>) {
         }}
         onChange={(next) => onChange({ ...word, drills: next })}
       />
-      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
     </>
   );
 }
@@ -228,7 +242,6 @@ function KitFields({ word, onChange }: FieldsProps<KitEntry>) {
           onChange(isSo ? { ...rest, [fact]: true } : rest);
         }}
       />
-      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
     </>
   );
 }
@@ -259,7 +272,6 @@ function CautionFields({ word, onChange }: FieldsProps<CautionEntry>) {
       <p className="text-quiet px-1 text-sm">
         A caution says what to limit and what to do instead. It diagnoses nothing: a clinician’s word comes first.
       </p>
-      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
     </>
   );
 }
@@ -280,7 +292,6 @@ function FamilyFields({ word, onChange }: FieldsProps<FamilyEntry>) {
           onChange(next.length > 0 ? { ...rest, patterns: next } : rest);
         }}
       />
-      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
     </>
   );
 }
@@ -289,14 +300,7 @@ function MuscleFields({ word, onChange }: FieldsProps<Muscle>) {
   return (
     <>
       <Name value={word.name} most={NAME_MOST.muscles} onChange={(name) => onChange({ ...word, name })} />
-      <Chips
-        label="Where in the body it is"
-        lead="of the"
-        options={regions}
-        chosen={[word.region]}
-        onToggle={(region) => onChange({ ...word, region })}
-      />
-      <OtherNames names={word.otherNames} onChange={(otherNames) => onChange({ ...word, otherNames })} />
+      <RegionChips region={word.region} onChange={(region) => onChange({ ...word, region })} />
     </>
   );
 }

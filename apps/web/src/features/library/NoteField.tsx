@@ -1,11 +1,11 @@
-interface WhyProps {
+interface NoteFieldProps {
   readonly value: string;
   readonly label?: string;
   readonly onChange: (value: string) => void;
 }
 
 /** A word to who reads it: why something is suggested, or what is answered. */
-export function Why({ value, label = 'Why, in a sentence (if you like)', onChange }: WhyProps) {
+export function NoteField({ value, label = 'Why, in a sentence (if you like)', onChange }: NoteFieldProps) {
   return (
     <label className="mt-2 grid max-w-2xl gap-1">
       <span className="text-quiet">{label}</span>
