@@ -43,7 +43,7 @@ export function WordFields({ list, ...props }: FieldsProps<Word> & { readonly li
       {list !== 'cues' && list !== 'basePoses' && (
         <OtherNames
           names={(word as { otherNames?: string[] }).otherNames}
-          onChange={(otherNames) => onChange({ ...word, otherNames } as Word)}
+          onChange={(otherNames) => onChange({ ...word, otherNames })}
         />
       )}
     </>
