@@ -1,5 +1,6 @@
 import type { Tempo } from '../movement/dose.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
+import type { DoseKind } from '../movement/terms.ts';
 
 /** From the last rep of one side to the first of the other. */
 export const SIDE_CHANGE_SECONDS = 4;
@@ -18,11 +19,21 @@ export function repSecondsOf({ repSeconds }: Pick<Timed, 'repSeconds'>, tempo?: 
   return lowerSeconds + turnSeconds + liftSeconds + finishSeconds + BETWEEN_REPS_SECONDS;
 }
 
+/** Seconds of so much of one side, in whatever unit it is asked for. */
+export function secondsOfAmount(
+  { metresPerSecond = UNKNOWN_METRES_PER_SECOND }: Pick<Timed, 'metresPerSecond'>,
+  unit: DoseKind,
+  amount: number,
+  repSeconds: number,
+): number {
+  if (unit === 'seconds') return amount;
+  return unit === 'reps' ? amount * repSeconds : amount / metresPerSecond;
+}
+
 /** Seconds under work of one set of so many reps, seconds or metres of a side, both sides and the change between them in it. */
 export function workSeconds(movement: Timed, amount: number, tempo?: Tempo | null): number {
-  const { dose, laterality, metresPerSecond = UNKNOWN_METRES_PER_SECOND } = movement;
-  const side =
-    dose.kind === 'reps' ? amount * repSecondsOf(movement, tempo) : dose.kind === 'seconds' ? amount : amount / metresPerSecond;
+  const { dose, laterality } = movement;
+  const side = secondsOfAmount(movement, dose.kind, amount, repSecondsOf(movement, tempo));
   if (!dose.perSide) return side;
   return 2 * side + (laterality === 'alternating' ? 0 : SIDE_CHANGE_SECONDS);
 }

@@ -1,0 +1,80 @@
+import type { Unrolled } from './unroll.ts';
+
+/** A stretch in which a thing, or the trainer's hands, are wanted; more than there are is a clash. */
+export interface UseSpan {
+  readonly fromSeconds: number;
+  readonly toSeconds: number;
+  readonly wanted: number;
+  readonly isClash: boolean;
+  readonly lanes: readonly { readonly laneId: string; readonly itemId: string }[];
+}
+
+/** Over the hour: when something that doesn't serve everybody at once is in use. */
+export interface SharedUse {
+  readonly key: string;
+  readonly name: string;
+  /** `null` when nobody described the place: then nothing clashes. */
+  readonly there: number | null;
+  readonly spans: readonly UseSpan[];
+}
+
+/** What the trainer's own hands are called among the things. */
+export const HANDS_KEY = 'hands';
+
+interface Want {
+  readonly from: number;
+  readonly to: number;
+  readonly count: number;
+  readonly laneId: string;
+  readonly itemId: string;
+}
+
+/** Things by the minute, those with a clash first, then those that several want, each as often as they are wanted. */
+export function sharedUse(unrolled: Unrolled): readonly SharedUse[] {
+  const wants = new Map<string, { name: string; there: number | null; list: Want[] }>();
+  const want = (key: string, name: string, there: number | null, each: Want) => {
+    const known = wants.get(key);
+    if (known) known.list.push(each);
+    else wants.set(key, { name, there, list: [each] });
+  };
+  for (const { kind, work, laneId, itemId, fromSeconds, untilSeconds } of unrolled.steps) {
+    if (kind !== 'work' || !work || itemId === null) continue;
+    const at = { from: fromSeconds, to: untilSeconds, laneId, itemId };
+    for (const { key, name, count, there } of work.things) want(key, name, there, { ...at, count });
+    if (work.usesHands) want(HANDS_KEY, 'your hands', 1, { ...at, count: 1 });
+  }
+  const uses = [...wants].map(([key, { name, there, list }]): SharedUse => ({ key, name, there, spans: spansOf(list, there) }));
+  const isClash = ({ spans }: SharedUse) => spans.some((span) => span.isClash);
+  const lanes = ({ spans }: SharedUse) => new Set(spans.flatMap((span) => span.lanes.map(({ laneId }) => laneId))).size;
+  return uses.sort((a, b) => Number(isClash(b)) - Number(isClash(a)) || lanes(b) - lanes(a) || b.spans.length - a.spans.length);
+}
+
+/** Cut where somebody takes it or puts it down: within a span the same people have it. */
+function spansOf(list: readonly Want[], there: number | null): UseSpan[] {
+  const sorted = [...list].sort((a, b) => a.from - b.from);
+  const cuts = [...new Set(sorted.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b);
+  const spans: UseSpan[] = [];
+  let begun = 0;
+  let active: Want[] = [];
+  for (let i = 0; i < cuts.length - 1; i += 1) {
+    const [from, to] = [cuts[i]!, cuts[i + 1]!];
+    active = active.filter((each) => each.to > from);
+    while (begun < sorted.length && sorted[begun]!.from <= from) {
+      if (sorted[begun]!.to > from) active.push(sorted[begun]!);
+      begun += 1;
+    }
+    if (active.length === 0) continue;
+    const wanted = active.reduce((sum, { count }) => sum + count, 0);
+    const last = spans.at(-1);
+    const lanes = active.map(({ laneId, itemId }) => ({ laneId, itemId }));
+    const isClash = there !== null && wanted > there && active.length > 1;
+    const isSame =
+      last?.toSeconds === from &&
+      last.isClash === isClash &&
+      last.lanes.length === lanes.length &&
+      last.lanes.every((each, at) => each.laneId === lanes[at]!.laneId && each.itemId === lanes[at]!.itemId);
+    if (isSame) spans[spans.length - 1] = { ...last, toSeconds: to };
+    else spans.push({ fromSeconds: from, toSeconds: to, wanted, isClash, lanes });
+  }
+  return spans;
+}
