@@ -18,6 +18,7 @@ import {
 import { readSoundLibrary } from '../scripts/readLibrary.mjs';
 import { longHour } from './hour.mjs';
 import { Hour } from './longHour.mjs';
+import { planArithmetic } from './planning.mjs';
 import { playback } from './playback.mjs';
 import { saving } from './saving.mjs';
 import { serverReads } from './server.mjs';
@@ -335,7 +336,13 @@ row(
   20,
 );
 
+function planning() {
+  const { sums, problems, steps } = planArithmetic(library, lexicon, time);
+  row('plan arithmetic after an edit, 40 × 6 × 3', sums, 4, `   ${steps()} steps`);
+  row('what stands in the plan’s way, the same', problems, 50);
+}
+
 // `npm run bench -- NAME` leaves the other parts out.
-const parts = { saving: () => saving(row), hour: () => longHour(row), playback: () => playback(row), reads: serverReads };
+const parts = { planning, saving: () => saving(row), hour: () => longHour(row), playback: () => playback(row), reads: serverReads };
 const [, , only] = process.argv;
 for (const [name, part] of Object.entries(parts)) if (!only || only === name) await part();

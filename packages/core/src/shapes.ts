@@ -20,6 +20,7 @@ export * from './client/setUp.ts';
 export * from './client/clientForms.ts';
 export * from './client/trainerForms.ts';
 export * from './loading/placeForm.ts';
+export * from './planning/plan.ts';
 export * from './loading/inventory.ts';
 export * from './client/stanceChoice.ts';
 export * from './session/startSession.ts';

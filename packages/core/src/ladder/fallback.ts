@@ -86,7 +86,7 @@ export function fallbacks({ of, among, ladder, lexicon, isOpen }: FallbackInputs
 }
 
 /** How alike two movements use the body: the cosine of their muscles' shares, 0–1. */
-function likeness(a: MovementDocument, b: MovementDocument): number {
+export function likeness(a: MovementDocument, b: MovementDocument): number {
   const shares = new Map(b.muscles.map(({ muscle, share }) => [muscle, share]));
   const dot = a.muscles.reduce((sum, { muscle, share }) => sum + share * (shares.get(muscle) ?? 0), 0);
   const length = ({ muscles }: MovementDocument) => Math.hypot(...muscles.map(({ share }) => share));

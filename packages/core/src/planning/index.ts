@@ -1,3 +1,62 @@
-/** The arithmetic of an hour. */
+/** The arithmetic of an hour: a plan, its steps, what they come to, what stands in the way, what else could stand there. */
+export { BASIC_PATTERNS, type Coverage, coverageOf, missedPatterns } from './coverage.ts';
+export { type HourTimes, type TimeKind, TIME_OF, hourTimes } from './hour.ts';
 export { intervalTime, roundsThatFit, totalReps } from './intervals.ts';
+export { type LaneEntry, laneEntry, setsOfEntry } from './laneEntry.ts';
+export { formatOf, formatText, newBlock, newItem, newPlan, planOfMovements } from './newPlan.ts';
+export type { Amount, Asked, Format, Levels, OwnPart, Plan, PlanBlock, PlanItem, PlanLane, Stretch, Way } from './plan.ts';
+export type { Familiarity, Hindrance, LaneContext, MeasuredPace, PlanContext } from './planContext.ts';
+export {
+  type PlanEdit,
+  addBlock,
+  addItem,
+  addLane,
+  blockOfItem,
+  copyOfPlan,
+  itemIn,
+  moveBlock,
+  moveItem,
+  moveItemBy,
+  removeBlock,
+  removeItem,
+  removeLane,
+  swapMovement,
+  withAsked,
+  withBlock,
+  withFormat,
+  withItem,
+  withOwn,
+  withPlanFields,
+} from './planEdit.ts';
+export { type PlanHistory, historyOf, redone, undone, withDone } from './planHistory.ts';
+export { type Mend, type PlanProblem, planProblems } from './planProblems.ts';
+export {
+  BLOCK_TIMES_MOST,
+  type FormatKind,
+  FORMATS,
+  type Hands,
+  HANDS,
+  type Part,
+  PARTS,
+  PLAN_BLOCKS_MOST,
+  PLAN_ITEMS_MOST,
+  PLAN_LANES_MOST,
+  PLAN_MINUTES_MOST,
+  ROUNDS_MOST,
+  SECONDS_LEAST,
+  SECONDS_MOST,
+  SETS_MOST,
+  type SideOrder,
+  SIDE_ORDERS,
+  STRETCHES,
+  type StretchKind,
+} from './planTerms.ts';
+export { type Proposed, coolDownFor, warmUpFor } from './prepare.ts';
+export { type Refit, type Refitted, refit } from './refit.ts';
+export { type RepeatChange, repeatPlan } from './repeatPlan.ts';
+export { HANDS_KEY, type SharedUse, type UseSpan, sharedUse } from './sharedUse.ts';
+export { type PlannedMovement, startOf } from './startOf.ts';
+export { type Swap, swapsFor } from './swaps.ts';
+export { type SharedThing, thingsFor } from './things.ts';
+export { type Step, type StepKind, type Unrolled, unroll } from './unroll.ts';
 export { allSetsSeconds, mostOf } from './workTime.ts';

@@ -236,8 +236,19 @@ export function setsOfEntry(entry: LaneEntry, item: PlanItem): number {
   return (item.way.of === 'amount' ? item.way.amounts : item.way.words).length || entry.sets;
 }
 
+const madeSets = new WeakMap<LaneEntry, Map<string, SetPlan>>();
+
 /** The working set of this number, from 0; both sides in it unless they go set by set. */
 export function workingSet(entry: LaneEntry, item: PlanItem, set: number, context: PlanContext, only?: Side): SetPlan {
+  const ofEntry = madeSets.get(entry) ?? new Map<string, SetPlan>();
+  madeSets.set(entry, ofEntry);
+  const key = `${set}${only ?? ''}`;
+  const known = ofEntry.get(key) ?? makeSet(entry, item, set, context, only);
+  ofEntry.set(key, known);
+  return known;
+}
+
+function makeSet(entry: LaneEntry, item: PlanItem, set: number, context: PlanContext, only?: Side): SetPlan {
   const sides = only ? [only] : sidesOf(entry);
   return {
     bouts: sides.flatMap((side, s) =>

@@ -41,7 +41,7 @@ export interface LaneContext {
 export interface PlanContext {
   /** What the place has; `null` when nobody said. */
   readonly inventory: Inventory | null;
-  readonly lexicon: Pick<Lexicon, 'kit' | 'muscles'>;
+  readonly lexicon: Pick<Lexicon, 'kit' | 'muscles' | 'basePoses'>;
   readonly documentOf: (movementId: string) => MovementDocument | undefined;
   /** The loads of the place for a movement, lightest first. Asked often: whoever makes a context remembers the answers. */
   readonly rack: (document: MovementDocument) => readonly Makeable[];

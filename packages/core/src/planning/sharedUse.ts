@@ -43,10 +43,14 @@ export function sharedUse(unrolled: Unrolled): readonly SharedUse[] {
     for (const { key, name, count, there } of work.things) want(key, name, there, { ...at, count });
     if (work.usesHands) want(HANDS_KEY, 'your hands', 1, { ...at, count: 1 });
   }
-  const uses = [...wants].map(([key, { name, there, list }]): SharedUse => ({ key, name, there, spans: spansOf(list, there) }));
-  const isClash = ({ spans }: SharedUse) => spans.some((span) => span.isClash);
-  const lanes = ({ spans }: SharedUse) => new Set(spans.flatMap((span) => span.lanes.map(({ laneId }) => laneId))).size;
-  return uses.sort((a, b) => Number(isClash(b)) - Number(isClash(a)) || lanes(b) - lanes(a) || b.spans.length - a.spans.length);
+  const uses = [...wants].map(([key, { name, there, list }]) => {
+    const use: SharedUse = { key, name, there, spans: spansOf(list, there) };
+    const isClash = use.spans.some((span) => span.isClash);
+    return { use, isClash, lanes: new Set(list.map(({ laneId }) => laneId)).size };
+  });
+  return uses
+    .sort((a, b) => Number(b.isClash) - Number(a.isClash) || b.lanes - a.lanes || b.use.spans.length - a.use.spans.length)
+    .map(({ use }) => use);
 }
 
 /** Cut where somebody takes it or puts it down: within a span the same people have it. */

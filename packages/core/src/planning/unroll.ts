@@ -163,7 +163,7 @@ class BlockRun {
       const from = Math.max(this.trainer.free, ...this.lanes.map(({ now }) => now));
       for (const lane of this.lanes) {
         this.fill(lane, from, 'wait', `show/${id}/wait`);
-        this.add(lane, 'show', seconds, `show/${id}`, { document });
+        this.add(lane, 'show', seconds, `show/${id}`, detailOf(null, document, 0));
         lane.shown.add(id);
       }
       this.trainer.free = from + seconds;
@@ -280,18 +280,20 @@ class BlockRun {
     const rest = this.pendingRest.get(lane);
     this.pendingRest.delete(lane);
     const change = this.changeOver(lane, bout);
-    const detail = { document: bout.document, itemId, set };
+    const waits = detailOf(itemId, null, set);
     const { id } = bout.document;
     const begun = lane.now;
     const showing = lane.shown.has(id) ? null : this.showing(lane, id, begun + change.seconds);
     const restUntil = rest?.until ?? 0;
     // They rest, then change over: what they go to is where they stand when it begins.
     const changeAt = (showing?.from ?? Math.max(begun + change.seconds, restUntil)) - change.seconds;
-    if (rest) this.fill(lane, Math.min(changeAt, restUntil), 'rest', `${rest.key}/rest`, { itemId, set });
-    this.fill(lane, changeAt, 'wait', `${key}/wait`, { itemId, set });
-    if (change.seconds > 0) this.add(lane, 'change', change.seconds, `${key}/change`, { ...detail, isFloorChange: change.isFloor });
-    if (showing) this.add(lane, 'brief', showing.to - showing.from, `${key}/brief`, detail);
-    if (rest) this.fill(lane, restUntil, 'rest', `${rest.key}/rest-on`, { itemId, set });
+    if (rest) this.fill(lane, Math.min(changeAt, restUntil), 'rest', `${rest.key}/rest`, waits);
+    this.fill(lane, changeAt, 'wait', `${key}/wait`, waits);
+    if (change.seconds > 0) {
+      this.add(lane, 'change', change.seconds, `${key}/change`, detailOf(itemId, bout.document, set, null, 0, change.isFloor));
+    }
+    if (showing) this.add(lane, 'brief', showing.to - showing.from, `${key}/brief`, detailOf(itemId, bout.document, set));
+    if (rest) this.fill(lane, restUntil, 'rest', `${rest.key}/rest-on`, waits);
     lane.shown.add(id);
   }
 
@@ -318,7 +320,7 @@ class BlockRun {
       if (bout.leadSeconds > 0) {
         const seconds = Math.min(bout.leadSeconds, until - lane.now);
         if (seconds <= 0) return;
-        this.add(lane, 'change', seconds, `${boutKey}/lead`, { document: bout.document, itemId: item.itemId, set });
+        this.add(lane, 'change', seconds, `${boutKey}/lead`, detailOf(item.itemId, bout.document, set));
       }
       const seconds = Math.min(bout.seconds, until - lane.now);
       if (seconds <= 0) return;
@@ -333,42 +335,50 @@ class BlockRun {
     at: { readonly item: PlanItem; readonly set: number; readonly seconds: number; readonly isFirst: boolean; readonly onClock: boolean },
   ): void {
     const { document, side, unit, amount, load, stretch, word, isRamp } = bout;
-    this.add(lane, 'work', at.seconds, key, {
-      document,
-      itemId: at.item.itemId,
-      set: at.set,
-      work: {
-        side,
-        unit,
-        amount,
-        load,
-        stretch,
-        word,
-        isRamp,
-        onClock: at.onClock,
-        isFirstOfSet: at.isFirst,
-        things: thingsFor(document, load, this.context),
-        usesHands: at.item.hands !== undefined,
-      },
-    });
+    const work: StepWork = {
+      side,
+      unit,
+      amount,
+      load,
+      stretch,
+      word,
+      isRamp,
+      onClock: at.onClock,
+      isFirstOfSet: at.isFirst,
+      things: thingsFor(document, load, this.context),
+      usesHands: at.item.hands !== undefined,
+    };
+    this.add(lane, 'work', at.seconds, key, detailOf(at.item.itemId, document, at.set, work));
     lane.last = { document, load };
   }
 
   /** Getting from what was just done to what comes: position, and what is put down, picked up and set. */
   private changeOver({ last }: LaneClock, { document, load }: Pick<Bout, 'document' | 'load'>): { readonly seconds: number; readonly isFloor: boolean } {
-    if (last && last.document.id === document.id && isSameLoad(last.load, load)) return { seconds: 0, isFloor: false };
+    if (last && last.document.id === document.id && (last.load === load || isSameLoad(last.load, load))) return NO_CHANGE;
     const from = last?.document.position ?? 'standing';
     const isSameMovement = last?.document.id === document.id;
     const moved = isSameMovement ? 0 : positionChangeSeconds(from, document.position);
     const hadKit = last && last.load.kind !== 'bodyweight' ? HANDLE_KIT_SECONDS : 0;
-    const setting = this.context.rack(document).find((each) => isSameLoad(each.load, load))?.changeSeconds ?? 0;
-    const takes = load.kind === 'bodyweight' ? 0 : HANDLE_KIT_SECONDS + setting;
-    const keepsIt = last !== null && last.load.kind !== 'bodyweight' && isSameLoad(last.load, load) && sharesKit(last.document, document);
+    const takes = load.kind === 'bodyweight' ? 0 : HANDLE_KIT_SECONDS + this.settingSeconds(document, load);
+    const keepsIt = hadKit && last && isSameLoad(last.load, load) && sharesKit(last.document, document);
     return {
       seconds: moved + (keepsIt ? 0 : hadKit + takes),
       isFloor: !isSameMovement && isFloorChange(from, document.position),
     };
   }
+
+  /** Setting a load beyond picking it up, looked up once for each. */
+  private settingSeconds(document: MovementDocument, load: Load): number {
+    const ofMovement = this.settings.get(document) ?? new Map<Load, number>();
+    this.settings.set(document, ofMovement);
+    const known = ofMovement.get(load);
+    if (known !== undefined) return known;
+    const seconds = this.context.rack(document).find((each) => isSameLoad(each.load, load))?.changeSeconds ?? 0;
+    ofMovement.set(load, seconds);
+    return seconds;
+  }
+
+  private readonly settings = new Map<MovementDocument, Map<Load, number>>();
 
   // On the clock
 
@@ -395,7 +405,7 @@ class BlockRun {
       if (allOutNow) {
         for (const lane of this.lanes) {
           this.fill(lane, lane.now + restSeconds, 'rest', `${key}/${station}/all-out/rest`);
-          this.add(lane, 'all-out', allOut.seconds, `${key}/${station}/all-out`, {});
+          this.add(lane, 'all-out', allOut.seconds, `${key}/${station}/all-out`, NOTHING);
         }
       }
       if (!isLast) this.gap(slots[s + 1]!, gap, `${pass}/${slots[s + 1]!.round}`);
@@ -441,13 +451,15 @@ class BlockRun {
       const brief = isNew ? BRIEF_SECONDS[this.context.lane(lane.laneId).familiarity(bout.document.id)] : 0;
       if (isNew) lane.shown.add(bout.document.id);
       const needs = change.seconds + brief;
-      const detail = { itemId: item.itemId, set: to.round, document: bout?.document ?? null };
+      const document = bout?.document ?? null;
+      const detail = detailOf(item.itemId, document, to.round);
       const rest = Math.max(0, seconds - needs);
       if (rest > 0) this.add(lane, 'rest', rest, `${key}/${item.itemId}/rest`, detail);
       const changing = Math.min(seconds, change.seconds);
       const lacksSeconds = Math.max(0, needs - seconds);
       if (changing > 0 || lacksSeconds > 0) {
-        this.add(lane, 'change', changing, `${key}/${item.itemId}/change`, { ...detail, lacksSeconds, isFloorChange: change.isFloor });
+        const changes = detailOf(item.itemId, document, to.round, null, lacksSeconds, change.isFloor);
+        this.add(lane, 'change', changing, `${key}/${item.itemId}/change`, changes);
       }
       const showing = Math.min(brief, seconds - rest - changing);
       if (showing > 0) this.add(lane, 'brief', showing, `${key}/${item.itemId}/brief`, detail);
@@ -481,32 +493,53 @@ class BlockRun {
     });
   }
 
-  private fill(lane: LaneClock, until: number, kind: 'rest' | 'wait', key: string, detail: Partial<Step> = {}): void {
+  private fill(lane: LaneClock, until: number, kind: 'rest' | 'wait', key: string, detail: Detail = NOTHING): void {
     if (until > lane.now) this.add(lane, kind, until - lane.now, key, detail);
   }
 
-  private add(lane: LaneClock, kind: StepKind, exactSeconds: number, key: string, detail: Partial<Step>): void {
+  private add(lane: LaneClock, kind: StepKind, exactSeconds: number, key: string, detail: Detail): void {
     const until = tenths(lane.now + exactSeconds);
     const seconds = tenths(until - lane.now);
+    const { itemId, document, set, work, lacksSeconds, isFloorChange: isFloor } = detail;
+    const { blockId } = this.block;
+    const { laneId, now: fromSeconds } = lane;
+    const id = `${blockId}/${key}/${kind}/${laneId}`;
     this.steps.push({
-      itemId: null,
-      document: null,
-      set: 0,
-      work: null,
-      lacksSeconds: 0,
-      isFloorChange: false,
-      ...detail,
-      id: `${this.block.blockId}/${key}/${kind}/${lane.laneId}`,
+      id,
       kind,
-      laneId: lane.laneId,
-      blockId: this.block.blockId,
-      fromSeconds: lane.now,
+      laneId,
+      blockId,
+      itemId,
+      fromSeconds,
       untilSeconds: until,
       seconds,
+      document,
+      set,
+      work,
+      lacksSeconds,
+      isFloorChange: isFloor,
     });
     lane.now = until;
   }
 }
+
+const NO_CHANGE = { seconds: 0, isFloor: false } as const;
+
+type Detail = Pick<Step, 'itemId' | 'document' | 'set' | 'work' | 'lacksSeconds' | 'isFloorChange'>;
+
+/** Of one shape always: some thousands are made after every letter that is typed. */
+function detailOf(
+  itemId: string | null,
+  document: MovementDocument | null,
+  set: number,
+  work: StepWork | null = null,
+  lacksSeconds = 0,
+  isFloor = false,
+): Detail {
+  return { itemId, document, set, work, lacksSeconds, isFloorChange: isFloor };
+}
+
+const NOTHING = detailOf(null, null, 0);
 
 /** Nobody plans finer, and what ends when something else begins does so exactly. */
 function tenths(seconds: number): number {

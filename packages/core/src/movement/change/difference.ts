@@ -23,6 +23,11 @@ const KEYS: Readonly<Record<string, (entry: Fields) => Value>> = {
   checkpoints: ({ id }) => id,
   harder: ({ to }) => to,
   cautions: ({ caution }) => caution,
+  // Of a plan.
+  lanes: ({ laneId }) => laneId,
+  blocks: ({ blockId }) => blockId,
+  items: ({ itemId }) => itemId,
+  own: ({ laneId }) => laneId,
 };
 
 const isFields = (value: Value): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -1,0 +1,221 @@
+import { describe, expect, test } from '@jest/globals';
+import { ladderOf } from '../ladder/ladder.ts';
+import type { Load } from '../movement/load.ts';
+import { SMALL_ROOM, blockOf, itemOf, laneId, movement, planContext, planOf, w } from '../test/plans.ts';
+import { starterLibrary } from '../test/starterLibrary.ts';
+import { coverageOf, missedPatterns } from './coverage.ts';
+import { hourTimes } from './hour.ts';
+import { laneEntry } from './laneEntry.ts';
+import type { Plan } from './plan.ts';
+import type { PlanContext } from './planContext.ts';
+import { coolDownFor, warmUpFor } from './prepare.ts';
+import { planProblems, type PlanProblem } from './planProblems.ts';
+import { refit } from './refit.ts';
+import { repeatPlan } from './repeatPlan.ts';
+import { startOf } from './startOf.ts';
+import { swapsFor } from './swaps.ts';
+import { unroll } from './unroll.ts';
+
+const among = starterLibrary().movements;
+const ladder = ladderOf(among);
+
+function problemsOf(plan: Plan, context: PlanContext = planContext()): readonly PlanProblem[] {
+  return planProblems({ plan, unrolled: unroll(plan, context), context, ladder, among });
+}
+
+/** Mends a problem by each of its mends in turn: none of them leaves it standing. */
+function expectMended(plan: Plan, kind: PlanProblem['kind'], context = planContext()): PlanProblem {
+  const problem = problemsOf(plan, context).find((each) => each.kind === kind);
+  if (!problem) throw new Error(`no ${kind} in ${problemsOf(plan, context).map((each) => each.kind).join()}`);
+  expect(problem.mends().length).toBeGreaterThan(0);
+  for (const { text, edit } of problem.mends()) {
+    const left = problemsOf(edit(plan), context).map(({ key }) => key);
+    expect({ text, left }).toEqual({ text, left: left.filter((key) => key !== problem.key) });
+  }
+  return problem;
+}
+
+const lacking = (ids: readonly string[], kind: 'kit' | 'caution' | 'mastery', text: string) => (id: string) =>
+  ids.includes(id) ? [{ kind, text }] : [];
+
+describe('what stands in the way is said where it is, and mended in one tap', () => {
+  test('a caution, for the one who has it', () => {
+    const context = planContext({ lanes: { [laneId(1)]: { hindrances: lacking([w('full-push-up')], 'caution', 'Wrist: not flat') } } });
+    const problem = expectMended(planOf([blockOf({ kind: 'sets' }, [itemOf('full-push-up')])], 2), 'caution', context);
+    expect(problem).toMatchObject({ laneId: laneId(1), text: 'Wrist: not flat' });
+  });
+  test('what the room lacks is said once for all', () => {
+    const context = planContext({ lane: { hindrances: lacking([w('barbell-back-squat')], 'kit', 'needs a barbell') } });
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('barbell-back-squat')])], 3);
+    expectMended(plan, 'kit', context);
+    expect(problemsOf(plan, context).filter(({ kind }) => kind === 'kit')).toHaveLength(1);
+  });
+  test('a movement that went', () => {
+    const gone = { ...movement('box-squat'), putAway: { instead: w('goblet-squat') } };
+    const context = planContext({ documents: [gone] });
+    expect(expectMended(planOf([blockOf({ kind: 'sets' }, [itemOf('box-squat')])]), 'gone', context).mends()[0]!.text).toBe('Swap for goblet squat');
+    expectMended(planOf([blockOf({ kind: 'sets' }, [{ ...itemOf('box-squat'), movementId: 'waxwing:never-was' }])]), 'gone');
+  });
+  test('two who want the same weight at the same time', () => {
+    const load = { kind: 'single', value: 12, unit: 'kg' } as const;
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { load, sets: 2 })])], 2);
+    const problem = expectMended(plan, 'shared');
+    expect(problem.text).toContain('12 kg');
+    expect(problem.atSeconds).toBeGreaterThan(0);
+  });
+  test('one pair of hands', () => {
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('full-push-up', { hands: 'hold' })])], 2);
+    expect(problemsOf(plan).map(({ kind }) => kind)).toContain('hands');
+  });
+  test('a pause that is shorter than the way', () => {
+    const format = { kind: 'intervals', workSeconds: 30, restSeconds: 5, rounds: 2, order: 'by-round' } as const;
+    const plan = planOf([blockOf(format, [itemOf('goblet-squat'), itemOf('forearm-plank')])]);
+    const problem = problemsOf(plan).find(({ kind }) => kind === 'change')!;
+    const mended = problem.mends()[0]!.edit(plan);
+    expect(problemsOf(mended).filter(({ key }) => key === problem.key)).toEqual([]);
+  });
+  test('a set that isn’t done when the next starts', () => {
+    const item = itemOf('full-push-up', { amount: { unit: 'reps', value: 40 } });
+    expectMended(planOf([blockOf({ kind: 'emom', everySeconds: 30, rounds: 4 }, [item])]), 'emom');
+  });
+  test('an odd number by turns', () => {
+    const alternating = among.find(({ laterality, dose }) => laterality === 'alternating' && !dose.perSide && dose.kind === 'reps')!;
+    const item = itemOf(alternating.id.slice(8), { amount: { unit: 'reps', value: 9 } });
+    expectMended(planOf([blockOf({ kind: 'sets' }, [item])]), 'sides');
+    const split = itemOf('split-squat', { sides: 'by-set' });
+    expectMended(planOf([blockOf({ kind: 'rounds', rounds: 3, restSeconds: 30 }, [split])]), 'sides');
+  });
+  test('three in a row on bent wrists, unless it is meant so', () => {
+    const slugs = ['full-push-up', 'hand-plank', 'plank-shoulder-taps', 'goblet-squat'];
+    expectMended(planOf([blockOf({ kind: 'sets' }, slugs.map((slug) => itemOf(slug)))]), 'wrists');
+  });
+  test('more than is booked', () => {
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { sets: 10, restSeconds: 300 })])], 1, { minutes: 20 });
+    const problem = problemsOf(plan).find(({ kind }) => kind === 'time')!;
+    const shorter = problem.mends()[0]!.edit(plan);
+    expect(unroll(shorter, planContext()).seconds).toBeLessThan(unroll(plan, planContext()).seconds);
+  });
+  test('nothing, of an ordinary hour', () => {
+    const blocks = [
+      blockOf({ kind: 'rounds', rounds: 1, restSeconds: 0 }, [itemOf('thread-the-needle')], { part: 'warm-up' }),
+      blockOf({ kind: 'rounds', rounds: 3, restSeconds: 60 }, [itemOf('goblet-squat'), itemOf('full-push-up')]),
+    ];
+    expect(problemsOf(planOf(blocks))).toEqual([]);
+  });
+});
+
+test('an hour’s coverage counts sets, sides, landings and ways to the floor as they are done', () => {
+  const plan = planOf([
+    blockOf({ kind: 'sets' }, [itemOf('thread-the-needle')], { part: 'warm-up' }),
+    blockOf({ kind: 'rounds', rounds: 3, restSeconds: 60 }, [
+      itemOf('goblet-squat', { amount: { unit: 'reps', value: 10 }, way: { kind: 'ramp', sets: 2 } }),
+      itemOf('full-push-up'),
+      itemOf('split-squat', { amount: { unit: 'reps', value: 8 } }),
+      itemOf('squat-jump', { amount: { unit: 'reps', value: 6 } }),
+    ]),
+  ]);
+  const coverage = coverageOf(plan, unroll(plan, planContext())).get(laneId(0))!;
+  expect(coverage.patterns.get('squat')).toBe(3);
+  expect(coverage.patterns.get('lunge')).toBe(3);
+  expect([coverage.push, coverage.pull, coverage.knee, coverage.hip]).toEqual([3, 0, 6, 0]);
+  expect(missedPatterns(coverage)).toEqual(['hinge', 'pull', 'rotate', 'brace', 'locomotion']);
+  expect(coverage.left).toBe(coverage.right);
+  expect(coverage.landings).toBe(18);
+  const quads = (slug: string) => movement(slug).muscles.find(({ muscle }) => muscle === 'quads')?.share ?? 0;
+  expect(coverage.muscles.get('quads')).toBeCloseTo(3 * (quads('goblet-squat') + quads('full-push-up') + quads('split-squat') + quads('squat-jump')));
+  expect(coverage.floorChanges).toBeGreaterThanOrEqual(6);
+});
+
+describe('what else could stand there', () => {
+  const swaps = (slug: string, context = planContext()) => swapsFor({ of: movement(slug), laneIds: [laneId(0)], among, ladder, context });
+  test('is near, says why, and is open', () => {
+    const [first, ...rest] = swaps('goblet-squat');
+    expect(first!.document.family).toBe('squat');
+    expect(first!.reasons.length).toBeGreaterThan(0);
+    expect(rest.every(({ document }) => !['mobility', 'stretch'].includes(document.pattern))).toBe(true);
+    const closed = planContext({ lane: { hindrances: lacking([first!.document.id], 'kit', 'needs it') } });
+    expect(swaps('goblet-squat', closed).map(({ document }) => document.id)).not.toContain(first!.document.id);
+    const notYet = planContext({ lane: { hindrances: lacking([first!.document.id], 'mastery', 'first this') } });
+    expect(swaps('goblet-squat', notYet)[0]!.document.id).not.toBe(first!.document.id);
+  });
+  test('in another room: what it lacks becomes the nearest that can be done there, the rest stays', () => {
+    const bare = { things: [{ kit: 'mat', count: 1 }], sources: [] };
+    const needs = (id: string) => (among.find((each) => each.id === id)?.kit.needed ?? []).filter((kit) => !['mat', 'wall', 'chair', 'box', 'step', 'hand-support'].includes(kit));
+    const context = planContext({
+      inventory: bare,
+      lane: { hindrances: (id) => needs(id).map((kit) => ({ kind: 'kit' as const, text: `needs ${kit}` })) },
+    });
+    const load = { kind: 'bar', bar: 20, platesPerSide: [10], unit: 'kg' } satisfies Load;
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('barbell-back-squat', { load }), itemOf('full-push-up')])], 2);
+    const { plan: there, changes } = refit(plan, { context, ladder, among });
+    const [squat, push] = there.blocks[0]!.items;
+    expect(push!.movementId).toBe(w('full-push-up'));
+    expect(needs(squat!.movementId)).toEqual([]);
+    expect(squat!.load).toBeUndefined();
+    expect(changes).toHaveLength(1);
+    expect(among.find(({ id }) => id === squat!.movementId)!.pattern).toBe('squat');
+  });
+});
+
+test('last time is repeated with what was decided: a raise is advised anew, what hurts is left out, and both are told', () => {
+  const [squat, push] = [itemOf('goblet-squat', { load: { kind: 'single', value: 8, unit: 'kg' } }), itemOf('full-push-up')];
+  const last = planOf([blockOf({ kind: 'sets' }, [squat, push])], 2);
+  const heavier = { load: { kind: 'single', value: 12, unit: 'kg' } as const, how: '12', target: 8, reasons: [] };
+  const context = planContext({ lanes: { [laneId(0)]: { advise: () => heavier } } });
+  let at = 0;
+  const { plan, changes } = repeatPlan({
+    last,
+    context,
+    newId: () => `00000000-0000-4000-9000-${String((at += 1)).padStart(12, '0')}`,
+    decided: (lane, id) =>
+      lane === laneId(0) && id === w('goblet-squat')
+        ? { kind: 'raise', text: 'Up to 12 kg' }
+        : lane === laneId(1) && id === w('full-push-up')
+          ? { kind: 'leave-out', text: 'Leave it out' }
+          : null,
+  });
+  const [first, second] = plan.blocks[0]!.items;
+  expect(first!.itemId).not.toBe(squat.itemId);
+  expect(laneEntry(first!, laneId(0), context)!.load).toEqual(heavier.load);
+  expect(laneEntry(first!, laneId(1), context)!.load).toEqual({ kind: 'single', value: 8, unit: 'kg' });
+  expect(laneEntry(second!, laneId(1), context)).toBeNull();
+  expect(changes.map(({ laneId: lane, text }) => [lane, text.split(' instead')[0]])).toEqual([
+    [laneId(0), expect.stringContaining('12')],
+    [laneId(1), 'left out'],
+  ]);
+});
+
+test('a warm-up rehearses what is coming on low rungs, calls in what a fault calls for first, and the close stretches what was worked', () => {
+  const plan = planOf([blockOf({ kind: 'rounds', rounds: 3, restSeconds: 60 }, [itemOf('goblet-squat'), itemOf('bent-over-row')])], 2);
+  const context = planContext();
+  const call = { laneId: laneId(1), movementId: w('knee-side-plank'), why: 'knees drop in' };
+  const question = { plan, context, ladder, among, markOf: () => null, calledFor: [call] };
+  const warmUp = warmUpFor(question);
+  expect(warmUp[0]!.document.id).toBe(call.movementId);
+  expect(warmUp.some(({ document }) => document.pattern === 'squat' && document.kit.needed.length === 0)).toBe(true);
+  expect(new Set(warmUp.map(({ document }) => document.id)).size).toBe(warmUp.length);
+  const close = coolDownFor(question);
+  expect(close.length).toBeGreaterThan(0);
+  expect(close.every(({ document }) => document.pattern === 'stretch')).toBe(true);
+});
+
+test('what is begun has each lane’s own list: rounds as sets, stations as seconds', () => {
+  const plan = planOf(
+    [
+      blockOf({ kind: 'rounds', rounds: 3, restSeconds: 45 }, [
+        itemOf('goblet-squat', { amount: { unit: 'reps', value: 10 }, own: [{ laneId: laneId(1), movementId: w('box-squat') }] }),
+      ]),
+      blockOf({ kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 2, order: 'by-round' }, [
+        itemOf('full-push-up', { own: [{ laneId: laneId(1), leftOut: true }] }),
+      ]),
+    ],
+    2,
+  );
+  const lists = startOf(plan, planContext({ inventory: SMALL_ROOM }));
+  expect(lists.get(laneId(0))).toMatchObject([
+    { movementId: w('goblet-squat'), sets: 3, target: 10, restSeconds: 45 },
+    { movementId: w('full-push-up'), sets: 2, target: 40, dose: { kind: 'seconds' }, restSeconds: 20 },
+  ]);
+  expect(lists.get(laneId(1))).toMatchObject([{ movementId: w('box-squat'), sets: 3 }]);
+  expect(hourTimes(plan, unroll(plan, planContext())).spareSeconds).toBeGreaterThan(0);
+});

@@ -1,0 +1,75 @@
+import type { LoadAdvice } from '../loading/adviseLoad.ts';
+import { amountText } from '../movement/doseText.ts';
+import { isSameLoad, loadText } from '../movement/loadText.ts';
+import { laneEntry } from './laneEntry.ts';
+import type { Plan } from './plan.ts';
+import type { PlanContext } from './planContext.ts';
+import { copyOfPlan, withAsked, withOwn } from './planEdit.ts';
+
+/** What was decided about a movement for next time. */
+export interface DecidedForNext {
+  readonly kind: 'raise' | 'repeat' | 'step-down' | 'leave-out';
+  readonly text: string;
+}
+
+/** Something that is otherwise than last time. */
+export interface RepeatChange {
+  readonly itemId: string;
+  readonly laneId: string;
+  readonly text: string;
+  readonly why: string;
+}
+
+export interface RepeatQuestion {
+  readonly last: Plan;
+  /** Of today: advice follows what was decided, last time's numbers and what the room has. */
+  readonly context: PlanContext;
+  readonly decided: (laneId: string, movementId: string) => DecidedForNext | null;
+  readonly newId: () => string;
+}
+
+/**
+ * Last time's plan for today, with what was decided: loads and amounts that are due give way to advice, and what is to be left out is. What
+ * has changed is told for each place.
+ */
+export function repeatPlan({ last, context, decided, newId }: RepeatQuestion): { readonly plan: Plan; readonly changes: readonly RepeatChange[] } {
+  let plan = copyOfPlan(last, newId);
+  const changes: RepeatChange[] = [];
+  const items = plan.blocks.flatMap((block) => block.items);
+  for (const item of items) {
+    for (const { laneId } of plan.lanes) {
+      const before = laneEntry(item, laneId, context);
+      if (!before) continue;
+      const due = decided(laneId, before.document.id);
+      if (!due || due.kind === 'repeat') continue;
+      if (due.kind === 'leave-out') {
+        plan = withOwn(item.itemId, laneId, { leftOut: true })(plan);
+        changes.push({ itemId: item.itemId, laneId, text: 'left out', why: due.text });
+        continue;
+      }
+      const advice = context.lane(laneId).advise(before.document);
+      plan = withAsked(item.itemId, laneId, askedBy(advice, before.document.dose.kind))(plan);
+      const text = changeText({ load: before.load, amount: before.amount }, advice, before.unit);
+      if (text) changes.push({ itemId: item.itemId, laneId, text, why: due.text });
+    }
+  }
+  return { plan, changes };
+}
+
+function askedBy(advice: LoadAdvice, unit: 'reps' | 'seconds' | 'distance') {
+  return {
+    amount: { unit, value: advice.target },
+    ...(advice.load.kind !== 'bodyweight' && { load: advice.load }),
+  };
+}
+
+function changeText(
+  before: { readonly load: LoadAdvice['load']; readonly amount: number },
+  advice: LoadAdvice,
+  unit: 'reps' | 'seconds' | 'distance',
+): string | null {
+  const parts: string[] = [];
+  if (!isSameLoad(before.load, advice.load)) parts.push(`${loadText(advice.load)} instead of ${loadText(before.load)}`);
+  if (before.amount !== advice.target) parts.push(`${amountText(advice.target, unit)} instead of ${before.amount}`);
+  return parts.length > 0 ? parts.join(', ') : null;
+}

@@ -1,0 +1,66 @@
+import type { Dose } from '../movement/dose.ts';
+import type { Load } from '../movement/load.ts';
+import { laneEntry, setsOfEntry } from './laneEntry.ts';
+import type { Plan, PlanBlock, PlanItem } from './plan.ts';
+import type { PlanContext } from './planContext.ts';
+
+/** A line of a lane's list on the floor. */
+export interface PlannedMovement {
+  readonly planItemId: string;
+  readonly movementId: string;
+  readonly sets: number;
+  readonly target: number;
+  readonly dose: Dose;
+  readonly load: Load;
+  readonly restSeconds: number;
+}
+
+/** What each lane has on its list when the plan is begun, in order: how much of it, with what, how often. */
+export function startOf(plan: Plan, context: PlanContext): ReadonlyMap<string, readonly PlannedMovement[]> {
+  return new Map(
+    plan.lanes.map(({ laneId }) => [
+      laneId,
+      plan.blocks.flatMap((block) => block.items.flatMap((item) => plannedMovement(block, item, laneId, context) ?? [])),
+    ]),
+  );
+}
+
+function plannedMovement(block: PlanBlock, item: PlanItem, laneId: string, context: PlanContext): PlannedMovement | null {
+  const entry = laneEntry(item, laneId, context);
+  if (!entry) return null;
+  const { document, load } = entry;
+  const { format, times = 1, items } = block;
+  const at = { planItemId: item.itemId, movementId: document.id, load };
+  const perSide = document.dose.perSide === true;
+  const each = perSide ? { perSide } : {};
+  if (format.kind === 'intervals') {
+    const seconds = document.laterality === 'one-side' ? Math.round(format.workSeconds / 2) : format.workSeconds;
+    return {
+      ...at,
+      sets: capped(format.rounds * times),
+      target: seconds,
+      dose: { kind: 'seconds', low: seconds, high: seconds, ...each },
+      restSeconds: Math.min(600, format.restSeconds),
+    };
+  }
+  const isSame = entry.unit === document.dose.kind;
+  const dose: Dose = isSame
+    ? document.dose
+    : entry.unit === 'distance'
+      ? { kind: 'distance', metres: entry.amount, ...each }
+      : { kind: entry.unit, low: entry.amount, high: entry.amount, ...each };
+  const sets =
+    format.kind === 'rounds'
+      ? format.rounds
+      : format.kind === 'emom'
+        ? Math.ceil(format.rounds / items.length)
+        : format.kind === 'amrap'
+          ? entry.sets
+          : setsOfEntry(entry, item);
+  const restSeconds = format.kind === 'rounds' ? format.restSeconds : format.kind === 'emom' || format.kind === 'amrap' ? 0 : entry.restSeconds;
+  return { ...at, sets: capped(sets * times), target: entry.amount, dose, restSeconds: Math.min(600, restSeconds) };
+}
+
+function capped(sets: number): number {
+  return Math.max(1, Math.min(20, sets));
+}

@@ -1,0 +1,81 @@
+import { rungs, type Ladder } from '../ladder/ladder.ts';
+import { isInUse } from '../movement/inUse.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
+import { nearness, type Nearness } from './nearness.ts';
+import type { Hindrance, PlanContext } from './planContext.ts';
+
+export interface Swap {
+  readonly document: MovementDocument;
+  readonly nearness: Nearness;
+  readonly reasons: readonly string[];
+  /** Not shown yet, or not yet as its step asks; what kit or a caution closes isn't offered at all. */
+  readonly notYet: string | null;
+}
+
+export interface SwapQuestion {
+  readonly of: MovementDocument;
+  /** For these: what is open to all of them. */
+  readonly laneIds: readonly string[];
+  readonly among: readonly MovementDocument[];
+  readonly ladder: Ladder;
+  readonly context: PlanContext;
+  /** Movements that are in the plan already: not twice without need. */
+  readonly used?: ReadonlySet<string>;
+}
+
+/** Less near than this is another movement for another purpose. */
+const NEAR_ENOUGH = 0.45;
+/** What hasn't been shown yet, and what the hour has already, come after what is as near. */
+const NOT_YET = 0.25;
+const USED = 0.2;
+/** What nearly anybody can do comes a little sooner. */
+const EACH_SKILL = 0.02;
+
+const known = new WeakMap<Ladder, ReadonlyMap<string, number>>();
+function rungsOf(ladder: Ladder): ReadonlyMap<string, number> {
+  const found = known.get(ladder) ?? rungs(ladder);
+  known.set(ladder, found);
+  return found;
+}
+
+/** What else could stand in a place, nearest first, each with its reasons. */
+export function swapsFor(question: SwapQuestion, limit = 8): readonly Swap[] {
+  const { of, among, ladder, laneIds, context, used = new Set() } = question;
+  const rungOf = rungsOf(ladder);
+  const isPreparing = of.pattern === 'mobility' || of.pattern === 'stretch';
+  const found = among.flatMap((document) => {
+    if (document.id === of.id || !isInUse(document)) return [];
+    if (!isPreparing && (document.pattern === 'mobility' || document.pattern === 'stretch')) return [];
+    const near = nearness(of, document, rungOf);
+    if (near.value < NEAR_ENOUGH) return [];
+    const hindrances = hindrancesOf(document.id, laneIds, context);
+    if (hindrances.some(({ kind }) => kind !== 'mastery')) return [];
+    const notYet = hindrances[0]?.text ?? null;
+    const worth = near.value - (notYet ? NOT_YET : 0) - (used.has(document.id) ? USED : 0) - EACH_SKILL * document.skill;
+    return [{ document, near, notYet, worth }];
+  });
+  return found
+    .sort((a, b) => b.worth - a.worth)
+    .slice(0, limit)
+    .map(({ document, near, notYet }) => ({ document, nearness: near, notYet, reasons: reasonsOf(of, document, near) }));
+}
+
+/** What stands between a movement and any of some lanes. */
+export function hindrancesOf(movementId: string, laneIds: readonly string[], context: PlanContext): readonly Hindrance[] {
+  return laneIds.flatMap((laneId) => context.lane(laneId).hindrances(movementId));
+}
+
+function reasonsOf(from: MovementDocument, to: MovementDocument, near: Nearness): string[] {
+  const reasons: string[] = [];
+  const { rungs: apart } = near;
+  if (apart !== null && apart !== 0) {
+    const steps = Math.abs(apart) === 1 ? 'one rung' : `${Math.abs(apart)} rungs`;
+    reasons.push(`${steps} ${apart > 0 ? 'harder' : 'easier'}`);
+  } else if (near.samePattern) reasons.push('the same pattern');
+  if (near.muscles >= 0.9) reasons.push('works the same muscles');
+  else if (near.muscles >= 0.6) reasons.push('works much the same muscles');
+  else reasons.push('works other muscles too');
+  if (!near.samePosition) reasons.push(`done ${to.position.replace('-', ' ')}`);
+  if (from.kit.needed.length > 0 && to.kit.needed.length === 0) reasons.push('needs nothing');
+  return reasons;
+}
