@@ -10,6 +10,7 @@ import type { OpenDatabase } from './database/openDatabase.ts';
 import { HealthModule } from './health/health.module.ts';
 import type { Habits } from './http/habits.ts';
 import { SetupModule } from './setup/setup.module.ts';
+import { PlansModule } from './plans/plans.module.ts';
 import { SharedModule } from './http/shared.module.ts';
 import { LibraryModule } from './library/library.module.ts';
 import { PrivacyModule } from './privacy/privacy.module.ts';
@@ -30,6 +31,7 @@ export class AppModule {
         LibraryModule,
         SessionsModule,
         BookingsModule,
+        PlansModule,
         InboxModule,
         SuggestionsModule,
         StancesModule,

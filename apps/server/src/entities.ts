@@ -1,5 +1,5 @@
 import { SignInEntity, TrainerEntity } from './accounts/account.entities.ts';
-import { BookingClientEntity, BookingEntity } from './bookings/booking.entities.ts';
+import { BookingClientEntity, BookingEntity, CalendarFeedEntity } from './bookings/booking.entities.ts';
 import {
   ClientAssignmentEntity,
   ClientEntity,
@@ -19,6 +19,7 @@ import {
 } from './library/library.entities.ts';
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from './sessions/session.entities.ts';
 import { ServerStateEntity } from './database/serverState.entity.ts';
+import { PlanClientEntity, PlanEntity } from './plans/plan.entities.ts';
 import { StanceChoiceEntity } from './stances/stance.entities.ts';
 import { SuggestionEntity } from './suggestions/suggestion.entity.ts';
 import { StudioEntity } from './accounts/studio.entity.ts';
@@ -44,6 +45,9 @@ export const ENTITIES = [
   WordRevisionEntity,
   BookingEntity,
   BookingClientEntity,
+  CalendarFeedEntity,
+  PlanEntity,
+  PlanClientEntity,
   SessionEntity,
   SessionClientEntity,
   EventEntity,

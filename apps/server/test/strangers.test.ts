@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { openSession } from '@waxwing/core/session';
 import type { SignedInDevice } from '@waxwing/core/api';
 import { v4, v7 } from 'uuid';
-import { PUBLIC_PATHS } from '../src/accounts/gate.ts';
+import { PUBLIC_PATHS, SECRET_PATHS } from '../src/accounts/gate.ts';
 import { WRONG_TRIES_OF_NAME } from '../src/accounts/signInLimit.ts';
 import { deviceName } from '../src/accounts/signIns.ts';
 import { createApp } from '../src/app.ts';
@@ -58,7 +58,8 @@ describe('before anybody is known', () => {
         const address = path.replace(/\{\w+\}/g, v4());
         const asked = server.anonymous()[method as 'get' | 'post' | 'put' | 'delete'](address);
         const { status } = await asked;
-        const isPublic = (PUBLIC_PATHS as readonly string[]).includes(path) && path !== '/api/metrics';
+        const isSecret = SECRET_PATHS.some((secret) => path.startsWith(secret));
+        const isPublic = isSecret || ((PUBLIC_PATHS as readonly string[]).includes(path) && path !== '/api/metrics');
         expect([method, path, status === 401 && !path.endsWith('/sign-in')]).toEqual([method, path, !isPublic]);
       }
     }

@@ -6,8 +6,13 @@ import type { SignIns } from './signIns.ts';
 /** What is answered without a sign-in; each of these routes is also marked `@Public`, and a test compares the two. */
 export const PUBLIC_PATHS = ['/api/sign-in', '/api/sign-out', '/api/health', '/api/first-owner', '/api/metrics'] as const;
 
+/** Behind each of these stands a secret of its own, in the address. */
+export const SECRET_PATHS = ['/api/feeds/'] as const;
+
 function isPublic(path: string): boolean {
-  return (PUBLIC_PATHS as readonly string[]).includes(path.toLowerCase().replace(/\/+$/, ''));
+  const small = path.toLowerCase();
+  if (SECRET_PATHS.some((secret) => small.startsWith(secret) && small.length > secret.length)) return true;
+  return (PUBLIC_PATHS as readonly string[]).includes(small.replace(/\/+$/, ''));
 }
 
 /** Finds out who asks before anything of the request's body is read: a stranger's is not read at all. */

@@ -8,8 +8,9 @@ import { Measurements } from '../clients/measurements.ts';
 import { Clock } from '../http/clock.ts';
 import { EventLog } from '../sessions/eventLog.ts';
 import { History } from '../sessions/history.ts';
+import { PlanClientEntity, PlanEntity } from '../plans/plan.entities.ts';
 import { SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
-import { ROWS_OF_A_CLIENT, ownPartOf } from './personalData.ts';
+import { ROWS_OF_A_CLIENT, ownPartOf, planWithout } from './personalData.ts';
 
 /** Everything that is held about a client, and nothing about anybody who shared an hour with them. */
 @Injectable()
@@ -36,6 +37,8 @@ export class ClientExports {
       where: { id: In(booked.map(({ bookingId }) => bookingId)) },
       order: { localDate: 'ASC' },
     });
+    const planned = await manager.findBy(PlanClientEntity, { clientId });
+    const plans = await manager.findBy(PlanEntity, { id: In(planned.map(({ planId }) => planId)) });
     const rows: Record<string, readonly object[]> = {};
     for (const entity of ROWS_OF_A_CLIENT) {
       rows[this.dataSource.getMetadata(entity).tableName] = await manager.findBy(entity, { clientId });
@@ -55,6 +58,7 @@ export class ClientExports {
         })),
       ),
       rows,
+      plans: plans.map(({ document }) => planWithout(document, clientId, true)),
       bookings: bookings.map(({ localDate, startMinute, minutes }) => ({ localDate, startMinute, minutes })),
     };
   }

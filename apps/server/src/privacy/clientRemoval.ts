@@ -10,9 +10,10 @@ import type { Reads } from '../database/reads.ts';
 import { ServerStateEntity } from '../database/serverState.entity.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
+import { PlanClientEntity, PlanEntity } from '../plans/plan.entities.ts';
 import { EventLog } from '../sessions/eventLog.ts';
 import { EventEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
-import { ROWS_OF_A_CLIENT, THE_RECORD, ownPartOf } from './personalData.ts';
+import { ROWS_OF_A_CLIENT, THE_RECORD, ownPartOf, planWithout } from './personalData.ts';
 
 /** Stands in the server's state from a deletion until the file was made anew. */
 const REWRITE_DUE = 'rewrite-due';
@@ -43,9 +44,11 @@ export class ClientRemoval implements OnApplicationBootstrap, OnApplicationShutd
       const sessions = await sessionsOf(manager, clientId);
       for (const session of sessions) await forgetEvents(manager, session, clientId);
       const booked = (await manager.findBy(BookingClientEntity, { clientId })).map(({ bookingId }) => bookingId);
+      const planned = (await manager.findBy(PlanClientEntity, { clientId })).map(({ planId }) => planId);
       for (const entity of ROWS_OF_A_CLIENT) await manager.delete(entity, { clientId });
       for (const session of sessions) await this.forgetSession(manager, session, clientId);
       await forgetBookings(manager, booked);
+      await forgetPlans(manager, planned, clientId);
       await manager.delete(THE_RECORD, { id: clientId });
       const deletedAt = this.clock.now().toISOString();
       await manager.insert(ClientTombstoneEntity, { clientId, studioId: actor.studioId, deletedAt });
@@ -84,7 +87,8 @@ export class ClientRemoval implements OnApplicationBootstrap, OnApplicationShutd
       await manager.delete(SessionEntity, { id: session.id });
       return;
     }
-    session.pins = { ...session.pins, clients: others };
+    const { plan } = session.pins;
+    session.pins = { ...session.pins, clients: others, ...(plan && { plan: planWithout(plan, clientId) }) };
     await manager.save(session);
     await this.events.project(manager, session);
   }
@@ -113,5 +117,14 @@ async function forgetEvents(manager: EntityManager, session: SessionEntity, clie
 async function forgetBookings(manager: EntityManager, bookingIds: readonly string[]): Promise<void> {
   for (const bookingId of bookingIds) {
     if (!(await manager.existsBy(BookingClientEntity, { bookingId }))) await manager.delete(BookingEntity, { id: bookingId });
+  }
+}
+
+/** Of a plan that was theirs alone nothing is left; of one that was shared, the others' part. */
+async function forgetPlans(manager: EntityManager, planIds: readonly string[], clientId: string): Promise<void> {
+  for (const plan of await manager.findBy(PlanEntity, { id: In([...planIds]) })) {
+    const document = planWithout(plan.document, clientId);
+    if (document.lanes.length === 0) await manager.delete(PlanEntity, { id: plan.id });
+    else await manager.update(PlanEntity, { id: plan.id }, { document, version: plan.version + 1 });
   }
 }

@@ -1,7 +1,8 @@
+import { removeLane, type Plan } from '@waxwing/core/planning';
 import type { SessionEvent } from '@waxwing/core/session';
 import type { EntityManager } from 'typeorm';
 import { SignInEntity, TrainerEntity } from '../accounts/account.entities.ts';
-import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';
+import { BookingClientEntity, BookingEntity, CalendarFeedEntity } from '../bookings/booking.entities.ts';
 import {
   ClientAssignmentEntity,
   ClientEntity,
@@ -20,6 +21,7 @@ import {
   VocabularyRevisionEntity,
   WordRevisionEntity,
 } from '../library/library.entities.ts';
+import { PlanClientEntity, PlanEntity } from '../plans/plan.entities.ts';
 import { storedEvents } from '../sessions/storedEvents.ts';
 import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogEntity } from '../sessions/session.entities.ts';
 import { StanceChoiceEntity } from '../stances/stance.entities.ts';
@@ -37,12 +39,13 @@ export const ROWS_OF_A_CLIENT = [
   ClientMeasurementEntity,
   ClientAssignmentEntity,
   BookingClientEntity,
+  PlanClientEntity,
   SessionClientEntity,
   ...PROJECTED,
 ] as const;
 
 /** A row may be about several clients: each of these is taken apart by name in `clientRemoval` and `clientExports`. */
-export const SHARED_ROWS = [BookingEntity, SessionEntity, EventEntity, SessionLogEntity] as const;
+export const SHARED_ROWS = [BookingEntity, PlanEntity, SessionEntity, EventEntity, SessionLogEntity] as const;
 
 /** The record itself; what is left of it is ids in the tombstones. */
 export const THE_RECORD = ClientEntity;
@@ -62,10 +65,17 @@ export const NOBODYS = [
   VocabularyRevisionEntity,
   WordRevisionEntity,
   StanceChoiceEntity,
+  CalendarFeedEntity,
   InboxDropEntity,
   SuggestionEntity,
   ServerStateEntity,
 ] as const;
+
+/** A plan without a client's part, or, with `others`, without everybody else's. */
+export function planWithout(plan: Plan, clientId: string, others = false): Plan {
+  const gone = plan.lanes.filter((lane) => (lane.clientId === clientId) !== others);
+  return gone.reduce((now, { laneId }) => removeLane(laneId)(now), plan);
+}
 
 /** What of a session's events is about a client, and which lanes were theirs (two, when they left and joined again). */
 export interface OwnPart {

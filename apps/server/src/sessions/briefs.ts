@@ -78,7 +78,7 @@ export class Briefs {
               problems: [{ path: `lanes[${at}].movements[${i}].movementId`, message: `no movement ${picked.movementId}` }],
             });
           }
-          if (revision.document.dose.kind === 'reps' && (picked.target ?? 0) > REPS_MOST) {
+          if ((picked.dose ?? revision.document.dose).kind === 'reps' && (picked.target ?? 0) > REPS_MOST) {
             throw new BadRequestException({
               message: 'Some fields are not right',
               problems: [{ path: `lanes[${at}].movements[${i}].target`, message: `reps go from 1 to ${REPS_MOST}` }],
@@ -104,6 +104,7 @@ export class Briefs {
       clients: briefs,
       kit: inventory && kitOf(inventory),
       inventory,
+      ...(form.plan && { plan: form.plan }),
     };
   }
 
@@ -151,6 +152,7 @@ export class Briefs {
       clients: pins.clients,
       kit: pins.kit,
       inventory: pins.inventory ?? null,
+      ...(pins.plan && { plan: pins.plan }),
       vocabulary: await this.words.pinned(pins.vocabularyRevisionId),
       revisions: await this.library.revisionsById(pins.revisionIds),
     };
@@ -182,10 +184,11 @@ function itemOf(picked: PickedMovement, revision: MovementRevision, { past, due,
     itemId: uuid(),
     movementId: document.id,
     revisionId: revision.revisionId,
+    ...(picked.planItemId && { planItemId: picked.planItemId }),
     sets: picked.sets ?? document.sets,
-    dose: document.dose,
+    dose: picked.dose ?? document.dose,
     target,
     load,
-    restSeconds: restFor(document, { target, reserve, load }),
+    restSeconds: picked.restSeconds ?? restFor(document, { target, reserve, load }),
   };
 }

@@ -140,7 +140,7 @@ export class History {
   /** The same for several clients, in one question. */
   async practices(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, PracticeAnswer>> {
     const rows = await this.segments.query<PractisedRow[]>(
-      `select done."clientId", done."movementId", "sessionId", "setAmount" amount, clean, effort
+      `select done."clientId", done."movementId", "sessionId", "setAmount" amount, unit, clean, effort
        from (select distinct "clientId", "movementId" from log_segments where "clientId" in (select value from json_each(?))) done
        join log_segments each on each.rowid in (
          select rowid from log_segments where "clientId" = done."clientId" and "movementId" = done."movementId" and "isLast" = 1
@@ -150,11 +150,11 @@ export class History {
     );
     const renames = await this.library.renames(studioId);
     const practices = new Map<string, Record<string, PractisedSet[]>>();
-    for (const { clientId, movementId, sessionId, amount, clean, effort } of rows) {
+    for (const { clientId, movementId, sessionId, amount, unit, clean, effort } of rows) {
       const practice = practices.get(clientId) ?? {};
       practices.set(clientId, practice);
       const sets = (practice[renames.movement(movementId)] ??= []);
-      if (sets.length < SETS_KEPT) sets.push({ sessionId, amount, clean: clean === null ? null : clean === 1, effort });
+      if (sets.length < SETS_KEPT) sets.push({ sessionId, amount, unit, clean: clean === null ? null : clean === 1, effort });
     }
     return practices;
   }
@@ -191,7 +191,7 @@ export class History {
     return rates;
   }
 
-  /** By movement: the last times, the last load that was clean, and how often somebody looked. A fixed number of questions, however much was done. */
+  /** By movement: the last times in its own unit, the last load that was clean, and how often somebody looked. A fixed number of questions, however much was done. */
   async movements(studioId: string, clientId: string): Promise<Record<string, MovementHistory>> {
     // By the index, movement by movement: what this costs doesn't grow with the log.
     const recent = await this.items.query<RecentItem[]>(
@@ -199,6 +199,7 @@ export class History {
        from (select distinct "movementId" from log_items where "clientId" = ?) done
        join log_items item on item.rowid in (
          select rowid from log_items where "clientId" = ? and "movementId" = done."movementId"
+           and json_extract(outcome, '$.unit') is null
          order by "localDate" desc, "startedAt" desc limit ?
        ) order by item."startedAt" desc`,
       [clientId, clientId, OUTCOMES_KEPT],

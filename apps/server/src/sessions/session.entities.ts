@@ -1,6 +1,7 @@
 import type { CueOutcome, DoseKind, Load, Severity, Side } from '@waxwing/core/movement';
 import type { DecisionKind, Effort, Inventory, MovementOutcome } from '@waxwing/core/loading';
 import type { SetUp } from '@waxwing/core/client';
+import type { Plan } from '@waxwing/core/planning';
 import type {
   Actor,
   ClientBrief,
@@ -28,6 +29,8 @@ export interface BriefPins {
   readonly kit: readonly string[] | null;
   /** Absent in sessions that began before rooms were described. */
   readonly inventory?: Inventory | null;
+  /** The edition of the plan that was begun. */
+  readonly plan?: Plan;
   /** A hash of what was asked for; absent in sessions that began before it was kept. */
   readonly asked?: string;
 }
@@ -35,6 +38,7 @@ export interface BriefPins {
 @Entity('sessions')
 @Index('sessions_trainer_day', ['trainerId', 'localDate'])
 @Index('sessions_studio_day', ['studioId', 'localDate'])
+@Index('sessions_booking', ['bookingId'])
 export class SessionEntity {
   @PrimaryColumn('text') id!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
@@ -46,6 +50,8 @@ export class SessionEntity {
   @Column('text', { nullable: true }) startedAt!: string | null;
   @Column('text', { nullable: true }) endedAt!: string | null;
   @Column('text') createdAt!: string;
+  /** The visit that it was begun for. */
+  @Column('text', { nullable: true }) bookingId!: string | null;
   @Column('simple-json') pins!: BriefPins;
 }
 

@@ -17,6 +17,8 @@ import { CueTrialsController } from './cueTrials.controller.ts';
 import { MovementSessions } from './movementSessions.ts';
 import { MovementSessionsController } from './movementSessions.controller.ts';
 import { MarksController } from './marks.controller.ts';
+import { Paces } from './paces.ts';
+import { PacesController } from './paces.controller.ts';
 import { PracticeController } from './practice.controller.ts';
 import { LastTimeController } from './lastTime.controller.ts';
 import { SessionsController } from './sessions.controller.ts';
@@ -43,11 +45,12 @@ import { Sessions } from './sessions.ts';
     SessionsController,
     LastTimeController,
     PracticeController,
+    PacesController,
     MarksController,
     CueTrialsController,
     MovementSessionsController,
   ],
-  providers: [Sessions, EventLog, LiveSessions, Reprojection, Briefs, History, MovementSessions],
+  providers: [Sessions, EventLog, LiveSessions, Reprojection, Briefs, History, MovementSessions, Paces],
   exports: [Sessions, EventLog, History, Reprojection],
 })
 export class SessionsModule {}

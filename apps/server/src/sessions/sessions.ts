@@ -67,6 +67,7 @@ export class Sessions {
         startedAt: null,
         endedAt: null,
         createdAt: this.clock.now().toISOString(),
+        bookingId: form.bookingId ?? null,
         pins,
       });
       await manager.insert(SessionEntity, entity);

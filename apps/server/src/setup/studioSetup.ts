@@ -104,7 +104,10 @@ export class StudioSetup {
     const { studioId, trainerId } = trainer;
     const { localDate, startMinute, minutes } = booking;
     await this.transactions.run(async (manager) => {
-      await manager.insert(BookingEntity, { id, studioId, trainerId, localDate, startMinute, minutes });
+      await manager.insert(BookingEntity, {
+        ...{ id, studioId, trainerId, localDate, startMinute, minutes },
+        ...{ seriesId: null, placeId: null, atHome: false, title: null, heads: null },
+      });
       for (const clientId of booking.clientIds) {
         await manager.insert(BookingClientEntity, { bookingId: id, clientId, studioId });
       }

@@ -48,6 +48,7 @@ export class Places {
     await this.one(studioId, placeId);
     await this.transactions.run(async (manager) => {
       await manager.query(`update sessions set "placeId" = null where "placeId" = ?`, [placeId]);
+      await manager.query(`update bookings set "placeId" = null where "placeId" = ?`, [placeId]);
       await manager.delete(PlaceEntity, { id: placeId });
     });
   }

@@ -1,4 +1,4 @@
-import { ValidateBy } from 'class-validator';
+import { ValidateBy, type ValidationOptions } from 'class-validator';
 
 /** A date that stands in a calendar, from 1900 to 2100: "2026-02-30" does not. */
 export function isDay(value: unknown): value is string {
@@ -9,11 +9,14 @@ export function isDay(value: unknown): value is string {
 }
 
 /** A day between 1900 and 2100, as year-month-day. */
-export function IsDay(): PropertyDecorator {
-  return ValidateBy({
-    name: 'isDay',
-    validator: { validate: isDay, defaultMessage: () => '$property must be a day of the calendar, as 2026-11-25' },
-  });
+export function IsDay(options?: ValidationOptions): PropertyDecorator {
+  return ValidateBy(
+    {
+      name: 'isDay',
+      validator: { validate: isDay, defaultMessage: () => '$property must be a day of the calendar, as 2026-11-25' },
+    },
+    options,
+  );
 }
 
 /** A moment in UTC whose day stands in the calendar, as "2026-11-25T09:15:00.000Z": every clock can read it. */

@@ -16,6 +16,8 @@ import type { Stances } from '../movement/resolvedMovement.ts';
 import type { CueTrials } from '../progress/libraryHealth.ts';
 import type { Mastery } from '../movement/mastery.ts';
 import type { PractisedSet } from '../progress/mastery.ts';
+import type { Plan } from '../planning/plan.ts';
+import type { MeasuredPace } from '../planning/planContext.ts';
 import type { Problem } from './checkShape.ts';
 
 /** Sessions on a page of the log. */
@@ -252,15 +254,67 @@ export interface ClientExport {
   }[];
   /** Rows that are kept about them, as they are kept, by table. */
   readonly rows: Readonly<Record<string, readonly object[]>>;
+  /** What was planned for them, without anybody else's part. */
+  readonly plans: readonly Plan[];
   readonly bookings: readonly { readonly localDate: string; readonly startMinute: number; readonly minutes: number }[];
 }
 
-/** Somebody who comes today. */
-export interface TodayVisit {
+/** A visit of the trainer's own, as the diary shows it. */
+export interface Visit {
   readonly bookingId: string;
+  /** Those that were made together, and are changed together when it is wished. */
+  readonly seriesId: string | null;
+  readonly localDate: string;
   /** Minutes after local midnight. */
   readonly startMinute: number;
   readonly minutes: number;
+  readonly placeId: string | null;
+  readonly atHome: boolean;
+  /** Of a class. */
+  readonly title: string | null;
+  readonly heads: number | null;
+  readonly clients: readonly { readonly clientId: string; readonly name: string }[];
+  /** What is planned for it, and how many movements that holds; `null` before anything is. */
+  readonly plan: { readonly planId: string; readonly movements: number } | null;
+  /** What was begun from it. */
+  readonly session: { readonly sessionId: string; readonly status: SessionSummary['status'] } | null;
+}
+
+export interface DiaryAnswer {
+  readonly visits: readonly Visit[];
+  /** When somebody else has a room of the studio, and who: nothing of whom they train. */
+  readonly others: readonly {
+    readonly localDate: string;
+    readonly startMinute: number;
+    readonly minutes: number;
+    readonly placeId: string | null;
+    readonly trainerId: string;
+    readonly trainerName: string;
+    /** Clients of the asking trainer who are booked there. */
+    readonly clientIds: readonly string[];
+  }[];
+}
+
+/** A plan that is kept. */
+export interface KeptPlan {
+  readonly planId: string;
+  /** Goes up with every change; a change names the one it was made on. */
+  readonly version: number;
+  readonly plan: Plan;
+  readonly isTemplate: boolean;
+  readonly bookingId: string | null;
+  /** UTC. */
+  readonly changedAt: string;
+}
+
+/** What was planned the last time that just these people came, and when; `null` when nothing was. */
+export type LastPlanAnswer = { readonly plan: Plan; readonly localDate: string } | null;
+
+/** What the counter measured, by movement. */
+export type PacesAnswer = Readonly<Record<string, MeasuredPace>>;
+
+/** Somebody who comes today. */
+export interface TodayVisit extends Omit<Visit, 'clients'> {
   readonly clients: readonly TodayClient[];
 }
 

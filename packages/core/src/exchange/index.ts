@@ -33,6 +33,11 @@ export {
   type TodayAnswer,
   type TodayClient,
   type TodayVisit,
+  type DiaryAnswer,
+  type KeptPlan,
+  type LastPlanAnswer,
+  type PacesAnswer,
+  type Visit,
   type TrainerSummary,
   type WordChange,
 } from './api.ts';

@@ -24,6 +24,8 @@ export interface MovementOutcome {
   readonly pain: boolean;
   /** Name of a fault still open at the end; the most serious one. */
   readonly openFault: string | null;
+  /** What was counted, where that isn't what the movement is dosed in: seconds on the clock say nothing about reps. */
+  readonly unit?: DoseKind;
   /** A lever that was eased in the last set, in words; what was made then was not yet the whole movement. */
   readonly easedBy: string | null;
 }

@@ -451,12 +451,14 @@ export function noteSetUp(context: ActionContext, setUp: SetUp): Drafts {
 
 /** Goes on with another item of the lane. */
 export function startItem(context: ActionContext, item: SessionItem): Drafts {
-  const { itemId, movementId, revisionId, sets, dose, target, load, restSeconds } = item;
+  const { itemId, planItemId, movementId, revisionId, sets, dose, target, load, restSeconds } = item;
   return [
     {
       type: 'movement-started',
       ...inLane(context),
-      payload: { item: { itemId, movementId, revisionId, sets, dose, target, load, restSeconds } },
+      payload: {
+        item: { itemId, ...(planItemId && { planItemId }), movementId, revisionId, sets, dose, target, load, restSeconds },
+      },
     },
   ];
 }

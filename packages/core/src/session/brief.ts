@@ -8,6 +8,7 @@ import type { MovementRevision } from '../movement/library.ts';
 import type { Load, MassUnit } from '../movement/load.ts';
 import type { Stances } from '../movement/resolvedMovement.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
+import type { Plan } from '../planning/plan.ts';
 import type { SessionItem } from './event.ts';
 
 /** How often a fault was seen: sets in which it was, over sets in which somebody looked. */
@@ -78,4 +79,6 @@ export interface SessionBrief {
   readonly kit: readonly string[] | null;
   /** What the room has; `null` when nobody described it. */
   readonly inventory?: Inventory | null;
+  /** The edition of the plan that was begun, where one was. */
+  readonly plan?: Plan;
 }

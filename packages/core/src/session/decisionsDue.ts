@@ -23,6 +23,8 @@ export function decisionsDue(
     const movement = movementsOf(index, state)(lane.clientId, item.movementId);
     const outcome = movement && movementOutcome(lane, item, movement);
     if (!outcome) return item.pain ? [{ ...AFTER_PAIN, movementId: item.movementId }] : [];
+    // A set on the clock says nothing about the next load.
+    if (outcome.unit) return item.pain ? [{ ...AFTER_PAIN, movementId: item.movementId }] : [];
     const lastLoad = lastDone(lane, item)?.segments.at(-1)?.load ?? item.load;
     const harder = neighbour(index, lane.clientId, item.movementId, 'harder');
     const { asksMore, ...decision } = decideNextSession(outcome, client?.history[item.movementId]?.outcomes ?? [], {

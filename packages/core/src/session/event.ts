@@ -56,6 +56,8 @@ const CUE_ID = /^([a-z][a-z0-9-]{0,39}:[a-z0-9][a-z0-9-]{0,79}\/)?[a-z0-9][a-z0-
 /** Something on the list of a lane: a movement with what is asked of it. */
 export class SessionItem {
   @IsId() itemId!: string;
+  /** Its place in the plan that was begun. */
+  @Maybe() @IsId() planItemId?: string;
   @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
   @IsId() revisionId!: string;
   @IsInt() @Min(1) @Max(20) sets!: number;
@@ -76,7 +78,7 @@ export class SessionEnded {
 }
 
 export class LaneJoined {
-  @IsArray() @ArrayMaxSize(40) @Each(() => SessionItem) items!: SessionItem[];
+  @IsArray() @ArrayMaxSize(60) @Each(() => SessionItem) items!: SessionItem[];
 }
 
 export class LaneLeft {

@@ -42,5 +42,6 @@ export function movementOutcome(lane: LaneState, item: ItemState, movement: Reso
     pain: item.pain,
     openFault: open[0]?.name ?? null,
     easedBy: easedBy(last),
+    ...(dose.kind !== movement.document.dose.kind && { unit: dose.kind }),
   };
 }

@@ -10,10 +10,17 @@ export function startAgain(brief: SessionBrief): StartSession {
     sessionId: brief.sessionId,
     localDate: brief.localDate,
     zone: brief.zone,
+    ...(brief.plan && { plan: brief.plan }),
     lanes: brief.clients.map(({ laneId, clientId, items }) => ({
       laneId,
       clientId,
-      movements: items.map(({ movementId, sets, target, load }) => ({ movementId, sets, target, load })),
+      movements: items.map(({ movementId, sets, target, load, dose, restSeconds, planItemId }) => ({
+        movementId,
+        sets,
+        target,
+        load,
+        ...(planItemId && { planItemId, dose, restSeconds }),
+      })),
     })),
   };
 }

@@ -2,8 +2,11 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsInt, Matches, Max, Mi
 import { IsDay, IsZone } from '../checks/day.ts';
 import { IsId } from '../checks/id.ts';
 import { Each, Maybe, One } from '../checks/parts.ts';
+import { DOSE_SUBTYPES, DoseBase, type Dose } from '../movement/dose.ts';
 import { LOAD_SUBTYPES, LoadBase, type Load } from '../movement/load.ts';
 import { MOVEMENT_ID_PATTERN } from '../movement/terms.ts';
+import { Plan } from '../planning/plan.ts';
+import { PLAN_ITEMS_MOST, PLAN_LANES_MOST } from '../planning/planTerms.ts';
 
 /** A movement picked for a client. What isn't said is taken from last time, else from the library. */
 export class PickedMovement {
@@ -11,6 +14,10 @@ export class PickedMovement {
   @Maybe() @IsInt() @Min(1) @Max(20) sets?: number;
   @Maybe() @IsInt() @Min(1) @Max(10000) target?: number;
   @Maybe() @One(() => LoadBase, LOAD_SUBTYPES) load?: Load;
+  /** From a plan: its place there, and what is asked where that isn't the movement's own dose or rest. */
+  @Maybe() @IsId() planItemId?: string;
+  @Maybe() @One(() => DoseBase, DOSE_SUBTYPES) dose?: Dose;
+  @Maybe() @IsInt() @Min(0) @Max(600) restSeconds?: number;
 }
 
 export class PickedLane {
@@ -18,7 +25,7 @@ export class PickedLane {
   @IsId() clientId!: string;
   @IsArray()
   @ArrayMinSize(1)
-  @ArrayMaxSize(40)
+  @ArrayMaxSize(PLAN_ITEMS_MOST)
   @Each(() => PickedMovement)
   movements!: PickedMovement[];
 }
@@ -33,9 +40,12 @@ export class StartSession {
   @Maybe() @IsBoolean() atHome?: boolean;
   @IsArray()
   @ArrayMinSize(1)
-  @ArrayMaxSize(6)
+  @ArrayMaxSize(PLAN_LANES_MOST)
   @Each(() => PickedLane)
   lanes!: PickedLane[];
+  /** The edition that is begun: whatever is edited meanwhile, this is what the hour was planned as. */
+  @Maybe() @One(() => Plan) plan?: Plan;
+  @Maybe() @IsId() bookingId?: string;
 }
 
 /** Which sessions to list. Query strings are text. */

@@ -9,6 +9,7 @@ import { WordsOneByOne1764700000000 } from './1764700000000-WordsOneByOne.ts';
 import { LibraryKeepers1764800000000 } from './1764800000000-LibraryKeepers.ts';
 import { LookedOver1764900000000 } from './1764900000000-LookedOver.ts';
 import { StarterNews1765000000000 } from './1765000000000-StarterNews.ts';
+import { DiaryAndPlans1765100000000 } from './1765100000000-DiaryAndPlans.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -23,4 +24,5 @@ export const MIGRATIONS = [
   LibraryKeepers1764800000000,
   LookedOver1764900000000,
   StarterNews1765000000000,
+  DiaryAndPlans1765100000000,
 ];

@@ -1,0 +1,47 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Query } from '@nestjs/common';
+import type { DiaryAnswer, Visit } from '@waxwing/core/api';
+import { BookingScopeQuery, ChangedBooking, DaysQuery, NewBooking } from '@waxwing/core/shapes';
+import { Actor, type SignedIn } from '../accounts/actor.ts';
+import { ShapeBody } from '../http/shapeBody.ts';
+import { Diary } from './diary.ts';
+
+@Controller('api/bookings')
+export class BookingsController {
+  constructor(private readonly diary: Diary) {}
+
+  @Get()
+  of(@Actor() actor: SignedIn, @Query() { from, to }: DaysQuery): Promise<DiaryAnswer> {
+    return this.diary.of(actor, from, to);
+  }
+
+  @Get(':bookingId')
+  one(@Actor() actor: SignedIn, @Param('bookingId', ParseUUIDPipe) bookingId: string): Promise<Visit> {
+    return this.diary.one(actor, bookingId);
+  }
+
+  @Post()
+  @ShapeBody(NewBooking)
+  book(@Actor() actor: SignedIn, @Body() form: NewBooking): Promise<Visit> {
+    return this.diary.book(actor, form);
+  }
+
+  @Put(':bookingId')
+  @ShapeBody(ChangedBooking)
+  change(
+    @Actor() actor: SignedIn,
+    @Param('bookingId', ParseUUIDPipe) bookingId: string,
+    @Body() form: ChangedBooking,
+  ): Promise<Visit> {
+    return this.diary.change(actor, bookingId, form);
+  }
+
+  @Delete(':bookingId')
+  @HttpCode(204)
+  cancel(
+    @Actor() actor: SignedIn,
+    @Param('bookingId', ParseUUIDPipe) bookingId: string,
+    @Query() { scope }: BookingScopeQuery,
+  ): Promise<void> {
+    return this.diary.cancel(actor, bookingId, scope ?? 'this');
+  }
+}
