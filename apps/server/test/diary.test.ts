@@ -59,8 +59,13 @@ describe('the diary', () => {
       [600, 1],
       [600, 1],
     ]);
-    await owner.delete(`/api/bookings/${after.visits[3]!.bookingId}`).expect(204);
-    await owner.delete(`/api/bookings/${after.visits[1]!.bookingId}?scope=following`).expect(204);
+    const [cancelled] = (await owner.delete(`/api/bookings/${after.visits[3]!.bookingId}`).expect(200)).body as Visit[];
+    expect(days(await diary('2026-12-08', '2027-01-31'))).toHaveLength(4);
+    const { bookingId, seriesId, localDate, startMinute, minutes } = cancelled!;
+    // Undone: it is there again, and belongs to its series.
+    await owner.post('/api/bookings', { bookingId, seriesId, localDate, startMinute, minutes, clientIds: [ada] }).expect(201);
+    expect(days(await diary('2026-12-08', '2027-01-31'))).toHaveLength(5);
+    await owner.delete(`/api/bookings/${after.visits[1]!.bookingId}?scope=following`).expect(200);
     expect(days(await diary('2026-12-08', '2027-01-31'))).toEqual(['2026-12-08']);
   });
 

@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Param, ParseUUIDPipe, Post, Put, Query } from '@nestjs/common';
 import type { DiaryAnswer, Visit } from '@waxwing/core/api';
 import { BookingScopeQuery, ChangedBooking, DaysQuery, NewBooking } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
@@ -36,12 +36,11 @@ export class BookingsController {
   }
 
   @Delete(':bookingId')
-  @HttpCode(204)
   cancel(
     @Actor() actor: SignedIn,
     @Param('bookingId', ParseUUIDPipe) bookingId: string,
     @Query() { scope }: BookingScopeQuery,
-  ): Promise<void> {
+  ): Promise<Visit[]> {
     return this.diary.cancel(actor, bookingId, scope ?? 'this');
   }
 }

@@ -109,7 +109,7 @@ export class Diary {
     if (known?.trainerId === actor.trainerId) return this.one(actor, known.id);
     if (known) throw new ConflictException({ message: 'That booking id is taken' });
     const days = daysOf(form);
-    const seriesId = form.repeat ? form.bookingId : null;
+    const seriesId = form.repeat ? form.bookingId : (form.seriesId ?? null);
     await this.transactions.run(async (manager) => {
       for (const [at, localDate] of days.entries()) {
         const id = at === 0 ? form.bookingId : uuid();
@@ -143,14 +143,16 @@ export class Diary {
     return this.one(actor, bookingId);
   }
 
-  /** What was planned for it stays, without a visit. */
-  async cancel(actor: SignedIn, bookingId: string, scope: BookingScope): Promise<void> {
+  /** What was planned for it stays, without a visit. Answers what was cancelled, so that it can be booked again as it was. */
+  async cancel(actor: SignedIn, bookingId: string, scope: BookingScope): Promise<Visit[]> {
     const meant = await this.meant(actor, await this.mine(actor, bookingId), scope);
     const ids = meant.map(({ id }) => id);
+    const cancelled = await this.visits(actor, meant);
     await this.transactions.run(async (manager) => {
       await manager.delete(BookingClientEntity, { bookingId: In(ids) });
       await manager.delete(BookingEntity, { id: In(ids) });
     });
+    return cancelled;
   }
 
   private async meant(actor: SignedIn, booking: BookingEntity, scope: BookingScope): Promise<BookingEntity[]> {

@@ -160,19 +160,23 @@ export class History {
   }
 
   /** Per client and fault: sets in which it was seen, over sets in which somebody looked at its movement. Whoever saw a fault has looked. */
-  async faultRates(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, Record<string, FaultRate>>> {
-    const asked = [JSON.stringify(clientIds)];
+  async faultRates(
+    studioId: string,
+    clientIds: readonly string[],
+    { from = '', before = '9' }: { readonly from?: string; readonly before?: string } = {},
+  ): Promise<ReadonlyMap<string, Record<string, FaultRate>>> {
+    const asked = [JSON.stringify(clientIds), from, before];
     // A fault on both sides is one fault of the set, and a movement done on both is looked at once.
     const looked = await this.segments.query<{ clientId: string; movementId: string; looked: number }[]>(
       `select "clientId", "movementId", count(*) looked from (
          select distinct "clientId", "movementId", "sessionId", "setId" from log_segments
-         where "clientId" in (select value from json_each(?)) and looked = 1
+         where "clientId" in (select value from json_each(?)) and looked = 1 and "localDate" >= ? and "localDate" < ?
        ) group by 1, 2`,
       asked,
     );
     const shown = await this.segments.query<{ clientId: string; faultId: string; movementId: string; shown: number }[]>(
       `select "clientId", "faultId", "movementId", count(distinct "sessionId" || "setId") shown from log_faults
-       where "clientId" in (select value from json_each(?)) group by 1, 2, 3`,
+       where "clientId" in (select value from json_each(?)) and "localDate" >= ? and "localDate" < ? group by 1, 2, 3`,
       asked,
     );
     const renames = await this.library.renames(studioId);
@@ -247,6 +251,22 @@ export class History {
           };
     }
     return histories;
+  }
+
+  /** By movement: sets that were done since a day. */
+  async setsSince(studioId: string, clientId: string, since: string): Promise<Record<string, number>> {
+    const rows = await this.segments.query<{ movementId: string; sets: number }[]>(
+      `select "movementId", count(*) sets from log_segments
+       where "clientId" = ? and "isLast" = 1 and "localDate" >= ? group by 1`,
+      [clientId, since],
+    );
+    const renames = await this.library.renames(studioId);
+    const sets: Record<string, number> = {};
+    for (const row of rows) {
+      const now = renames.movement(row.movementId);
+      sets[now] = (sets[now] ?? 0) + row.sets;
+    }
+    return sets;
   }
 
   /** What the next load is judged by. */

@@ -63,6 +63,10 @@ export const PAGES: readonly PageRoute[] = [
   { path: 'people', page: page(() => import('../features/settings/PeoplePage.tsx')), section: 'Settings' },
   { path: 'devices', page: page(() => import('../features/settings/DevicesPage.tsx')), section: 'Settings' },
   { path: 'backup', page: page(() => import('../features/settings/BackupPage.tsx')), section: 'Settings' },
+  { path: 'diary', page: page(() => import('../features/diary/DiaryPage.tsx')), section: 'Today' },
+  { path: 'visits/:bookingId/plan', page: page(() => import('../features/plan/VisitPlanPage.tsx')), section: 'Today' },
+  { path: 'plans', page: page(() => import('../features/plan/TemplatesPage.tsx')), section: 'Today' },
+  { path: 'plans/:planId', page: page(() => import('../features/plan/PlanPage.tsx')), section: 'Today' },
   { path: 'start/:clientId', page: page(() => import('../features/start/StartPage.tsx')) },
 ];
 

@@ -5,3 +5,4 @@ export type { Change } from './nextChange.ts';
 export { rankCues } from './rankCues.ts';
 export type { TriagedFault } from './triage.ts';
 export { workOn } from './workOn.ts';
+export { type LastingFault, lastingFaults } from './lastingFaults.ts';

@@ -9,7 +9,7 @@ import type { ChangedWord, Word } from '../movement/words.ts';
 import type { MeasuredValue } from '../client/measurement.ts';
 import type { SetUp } from '../client/setUp.ts';
 import type { Inventory } from '../loading/inventory.ts';
-import type { DueDecision, MovementHistory } from '../session/brief.ts';
+import type { DueDecision, FaultRate, MovementHistory } from '../session/brief.ts';
 import type { SessionEvent } from '../session/event.ts';
 import type { SessionLog } from '../session/log.ts';
 import type { Stances } from '../movement/resolvedMovement.ts';
@@ -312,6 +312,14 @@ export type LastPlanAnswer = { readonly plan: Plan; readonly localDate: string }
 
 /** What the counter measured, by movement. */
 export type PacesAnswer = Readonly<Record<string, MeasuredPace>>;
+
+/** What was done of late, and how often faults were seen since a day and before it. */
+export interface LatelyAnswer {
+  /** By movement: sets since that day. */
+  readonly sets: Readonly<Record<string, number>>;
+  readonly faults: Readonly<Record<string, FaultRate>>;
+  readonly faultsBefore: Readonly<Record<string, FaultRate>>;
+}
 
 /** Somebody who comes today. */
 export interface TodayVisit extends Omit<Visit, 'clients'> {

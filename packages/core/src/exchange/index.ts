@@ -36,6 +36,7 @@ export {
   type DiaryAnswer,
   type KeptPlan,
   type LastPlanAnswer,
+  type LatelyAnswer,
   type PacesAnswer,
   type Visit,
   type TrainerSummary,

@@ -39,6 +39,8 @@ export class BookingForm {
 export class NewBooking extends BookingForm {
   @IsId() bookingId!: string;
   @Maybe() @One(() => Repeat) repeat?: Repeat;
+  /** Of one that was cancelled, and is booked again: it belongs to its series as before. */
+  @Maybe() @IsId() seriesId?: string;
 }
 
 export class ChangedBooking extends BookingForm {
@@ -47,6 +49,12 @@ export class ChangedBooking extends BookingForm {
 
 export class BookingScopeQuery {
   @Maybe() @IsIn(BOOKING_SCOPES) scope?: BookingScope;
+}
+
+/** Since when something is looked at: sets of some days, faults of some weeks. */
+export class LatelyQuery {
+  @IsDay() setsSince!: string;
+  @IsDay() faultsSince!: string;
 }
 
 export class DaysQuery {

@@ -50,6 +50,7 @@ export {
   LAMPORT_MAX,
   type PainKind,
 } from './eventTypes.ts';
+export { familiarityOf } from './familiarity.ts';
 export { foldSession, setsOf } from './fold.ts';
 export { type LaneSituation, laneSituation, rememberSituations, setUpFor } from './laneSituation.ts';
 export { type LastTap, lastTap } from './lastTap.ts';

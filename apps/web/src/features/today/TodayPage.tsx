@@ -6,8 +6,10 @@ import { Link } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { dayText, localDate, shortDay, timeOfDay } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
+import { PlanLinks } from '../../shared/PlanLinks.tsx';
 import { useClients, useLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { TodayNav } from '../../shared/TodayNav.tsx';
 
 export function TodayPage() {
   const date = localDate();
@@ -18,7 +20,12 @@ export function TodayPage() {
     refetchOnMount: 'always',
   });
   return (
-    <Page title="Today" aside={<span className="text-quiet text-lg">{dayText(date)}</span>}>
+    <Page title="Today" aside={
+        <>
+          <span className="text-quiet text-lg">{dayText(date)}</span>
+          <TodayNav />
+        </>
+      }>
       {today.isPending && <Loading what="your day" />}
       {today.isError && <Failed what="your day" error={today.error} onRetry={() => void today.refetch()} />}
       {today.data && (
@@ -57,6 +64,7 @@ function Visits({ visits }: { visits: readonly TodayVisit[] }) {
         <li key={visit.bookingId} className="border-base-300 grid grid-cols-[4.5rem_1fr] gap-x-4 border-t py-4">
           <p className="heading figures text-2xl">{timeOfDay(visit.startMinute)}</p>
           <div className="grid gap-5">
+            <VisitHead visit={visit} />
             {visit.clients.map((client) => (
               <Visitor key={client.clientId} client={client} />
             ))}
@@ -64,6 +72,18 @@ function Visits({ visits }: { visits: readonly TodayVisit[] }) {
         </li>
       ))}
     </ol>
+  );
+}
+
+/** What is planned for the visit; a class is named. */
+function VisitHead({ visit }: { visit: TodayVisit }) {
+  return (
+    <p className="-mb-3 flex flex-wrap items-baseline gap-x-4">
+      {visit.clients.length === 0 && (
+        <b className="text-xl">{visit.title ?? (visit.heads ? `A class of ${visit.heads}` : 'Nobody of yours any more')}</b>
+      )}
+      <PlanLinks visit={visit} />
+    </p>
   );
 }
 

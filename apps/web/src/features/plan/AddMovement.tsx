@@ -1,0 +1,75 @@
+import type { MovementDocument } from '@waxwing/core/movement';
+import { hindrancesOf, type PlanContext } from '@waxwing/core/planning';
+import { Plus } from 'lucide-react';
+import { useState, type Ref } from 'react';
+import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
+import { useDoneBy, type IndexedLibrary } from '../../shared/queries.ts';
+import { SearchField } from '../../shared/SearchField.tsx';
+import { Understood } from '../../shared/Understood.tsx';
+
+interface AddMovementProps {
+  readonly library: IndexedLibrary;
+  readonly context: PlanContext;
+  readonly laneIds: readonly string[];
+  /** What it is added to, in words. */
+  readonly to: string;
+  readonly query: string;
+  readonly onQuery: (query: string) => void;
+  readonly onAdd: (document: MovementDocument) => void;
+  readonly fieldRef: Ref<HTMLDivElement>;
+}
+
+const FOUND_MOST = 12;
+
+/** A search over the library: what is found goes into the block that was named, what is open to all of them first. */
+export function AddMovement({ library, context, laneIds, to, query, onQuery, onAdd, fieldRef }: AddMovementProps) {
+  const doneBy = useDoneBy();
+  const [added, setAdded] = useState<string | null>(null);
+  const answer = query.trim() === '' ? null : library.search.answer(query, { limit: FOUND_MOST, doneBy });
+  const found = (answer?.hits ?? []).flatMap(({ movementId }) => library.revision(movementId)?.document ?? []);
+  return (
+    <section aria-label="Add a movement" ref={fieldRef} className="print:hidden">
+      <FoundByKeys>
+        <SearchField
+          label={`Find a movement for ${to}`}
+          placeholder={`Add to ${to}`}
+          value={query}
+          className="min-h-12"
+          onSearch={onQuery}
+        />
+        {answer && <Understood answer={answer} library={library} query={query} onQuery={onQuery} />}
+        {answer && found.length === 0 && <p className="text-quiet mt-2">Nothing found.</p>}
+        <ul data-found={query} className="mt-1">
+          {found.map((document) => {
+            const hindrances = hindrancesOf(document.id, laneIds, context);
+            const isShut = hindrances.some(({ kind }) => kind !== 'mastery');
+            const why = [...new Set(hindrances.map(({ text }) => text))].join('; ');
+            return (
+              <li key={document.id} className="border-base-300 border-b">
+                <button
+                  type="button"
+                  aria-label={`Add ${document.name}`}
+                  className="hover:bg-base-200 flex min-h-11 w-full cursor-pointer items-center gap-2 px-1 py-1.5 text-left leading-tight"
+                  onClick={() => {
+                    onAdd(document);
+                    setAdded(document.name);
+                  }}
+                >
+                  <Plus aria-hidden="true" size={16} className="shrink-0" />
+                  <span>
+                    {document.name}
+                    {isShut && <b className="block text-sm">Not for them here: {why}</b>}
+                    {!isShut && why && <span className="text-quiet block text-sm">Not yet: {why}</span>}
+                  </span>
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+        <p role="status" className="text-quiet min-h-6 text-sm">
+          {added && `Added: ${added}`}
+        </p>
+      </FoundByKeys>
+    </section>
+  );
+}

@@ -1,0 +1,113 @@
+import type { KeptPlan, LastPlanAnswer, LastTime } from '@waxwing/core/api';
+import { copyOfPlan, planOfMovements, repeatPlan, type Plan, type RepeatChange } from '@waxwing/core/planning';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
+import { useSearchParams } from 'react-router';
+import { v4 as uuid } from 'uuid';
+import { api } from '../../shared/api.ts';
+import { shortDay } from '../../shared/dates.ts';
+import type { IndexedLibrary } from '../../shared/queries.ts';
+import type { KnownForPlan } from './usePlanContext.ts';
+
+interface BeginPlanProps {
+  readonly plan: Plan;
+  readonly known: KnownForPlan;
+  readonly library: IndexedLibrary;
+  readonly onTake: (plan: Plan, did: string, changes: readonly RepeatChange[]) => void;
+}
+
+/** How an empty plan begins: as last time with what was decided, from a template, or from the search. */
+export function BeginPlan({ plan, known, library, onTake }: BeginPlanProps) {
+  const [address, setAddress] = useSearchParams();
+  const clientIds = plan.lanes.flatMap(({ laneId, clientId }) => (clientId && known.person(laneId) ? [clientId] : []));
+  const last = useQuery({
+    queryKey: ['last-plan', ...clientIds],
+    queryFn: () => lastPlan(clientIds, plan, library),
+    enabled: clientIds.length > 0,
+  });
+  const templates = useQuery({ queryKey: ['templates'], queryFn: () => api.get<KeptPlan[]>('plans/templates') });
+
+  const repeat = () => {
+    if (!last.data) return;
+    const lanes = plan.lanes;
+    // The same people are in other lanes than last time.
+    const laneOf = new Map(last.data.plan.lanes.map(({ laneId, clientId }) => [laneId, lanes.find((lane) => lane.clientId === clientId)?.laneId]));
+    const renamed: Plan = {
+      ...plan,
+      blocks: last.data.plan.blocks.map((block) => ({
+        ...block,
+        items: block.items.map((item) => ({
+          ...item,
+          own: item.own.flatMap((own) => {
+            const laneId = laneOf.get(own.laneId);
+            return laneId ? [{ ...own, laneId }] : [];
+          }),
+        })),
+      })),
+    };
+    const { plan: next, changes } = repeatPlan({
+      last: renamed,
+      context: known.context,
+      decided: (laneId, movementId) => known.person(laneId)?.history.due.find((due) => due.movementId === movementId) ?? null,
+      newId: uuid,
+    });
+    onTake(next, 'as last time', changes);
+  };
+
+  // Asked for on Today, it is done at once, and once.
+  const isAsked = address.get('as') === 'last';
+  const done = useRef(false);
+  useEffect(() => {
+    if (!isAsked || !last.data || done.current) return;
+    done.current = true;
+    setAddress({}, { replace: true });
+    repeat();
+  });
+
+  return (
+    <section aria-label="Begin" className="my-5 max-w-2xl text-lg">
+      <h2 className="text-2xl">Nothing planned yet</h2>
+      <p className="text-quiet">Find the first movement in the search, or begin with what there is.</p>
+      <div className="mt-3 flex flex-wrap gap-3">
+        {last.data && (
+          <button type="button" className="btn btn-primary min-h-14 px-6 text-lg" onClick={repeat}>
+            As last time{last.data.localDate ? `, ${shortDay(last.data.localDate)}` : ''}
+          </button>
+        )}
+        {(templates.data ?? []).map(({ planId, plan: template }) => (
+          <button
+            key={planId}
+            type="button"
+            className="btn min-h-14"
+            onClick={() => {
+              const copy = copyOfPlan(template, uuid);
+              const blocks = copy.blocks.map((block) => ({ ...block, items: block.items.map((item) => ({ ...item, own: [] })) }));
+              onTake({ ...plan, blocks }, `from ${template.name}`, []);
+            }}
+          >
+            From “{template.name}”
+          </button>
+        ))}
+      </div>
+      {last.isError && <p className="text-quiet mt-2 text-base">What they did last time can’t be fetched just now.</p>}
+    </section>
+  );
+}
+
+/** The edition that these people began last, or what each of them did in an hour that was begun without a plan. */
+async function lastPlan(
+  clientIds: readonly string[],
+  plan: Plan,
+  library: IndexedLibrary,
+): Promise<{ readonly plan: Plan; readonly localDate: string | null } | null> {
+  const { last } = await api.get<{ last: LastPlanAnswer }>(`plans/last?clientIds=${clientIds.join()}`);
+  if (last) return last;
+  const done = await Promise.all(clientIds.map((id) => api.get<LastTime[]>(`clients/${id}/last-time`)));
+  if (done.every((each) => each.length === 0)) return null;
+  const lanes = clientIds.map((clientId, at) => ({
+    laneId: plan.lanes.find((lane) => lane.clientId === clientId)!.laneId,
+    clientId,
+    movementIds: done[at]!.flatMap(({ movementId }) => library.revisionInUse(movementId)?.document.id ?? []),
+  }));
+  return { plan: planOfMovements(lanes, plan.minutes, uuid), localDate: null };
+}

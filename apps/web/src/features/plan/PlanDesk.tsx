@@ -1,0 +1,362 @@
+import { DndContext, KeyboardSensor, PointerSensor, closestCorners, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { sortableKeyboardCoordinates } from '@dnd-kit/sortable';
+import type { Visit } from '@waxwing/core/api';
+import { lowerFirst, type MovementDocument } from '@waxwing/core/movement';
+import {
+  PLAN_BLOCKS_MOST,
+  PLAN_ITEMS_MOST,
+  addBlock,
+  addItem,
+  coverageOf,
+  hourTimes,
+  moveItem,
+  newBlock,
+  newItem,
+  planProblems,
+  sharedUse,
+  stretchBlock,
+  unroll,
+  withPlanFields,
+  type PlanEdit,
+  type RepeatChange,
+} from '@waxwing/core/planning';
+import { Redo2, Undo2 } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { v4 as uuid } from 'uuid';
+import { dayText, timeOfDay } from '../../shared/dates.ts';
+import { Field } from '../../shared/Field.tsx';
+import { useTitle } from '../../shared/page.tsx';
+import type { IndexedLibrary } from '../../shared/queries.ts';
+import { AddMovement } from './AddMovement.tsx';
+import { BeginPlan } from './BeginPlan.tsx';
+import { BlockSheet } from './BlockSheet.tsx';
+import { KeepAsTemplate } from './KeepAsTemplate.tsx';
+import { HourHolds } from './HourHolds.tsx';
+import { Mends } from './Mends.tsx';
+import { PlanPrint } from './PlanPrint.tsx';
+import type { PlanKeeper, PlanSnapshot } from './planKeeper.ts';
+import { minutesText } from './planWords.ts';
+import { Prepare } from './Prepare.tsx';
+import { Score } from './Score.tsx';
+import { StartPlan } from './StartPlan.tsx';
+import type { KnownForPlan } from './usePlanContext.ts';
+import { WhereAndWho } from './WhereAndWho.tsx';
+
+interface PlanDeskProps {
+  readonly keeper: PlanKeeper;
+  readonly snapshot: PlanSnapshot;
+  readonly known: KnownForPlan;
+  readonly library: IndexedLibrary;
+  readonly visit: Visit | null;
+  readonly isTemplate: boolean;
+}
+
+/** The plan as it is made: the hour as a score, its arithmetic, and under it a sheet for each block. */
+export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }: PlanDeskProps) {
+  const plan = snapshot.history.now;
+  const { context } = known;
+  const [current, setCurrent] = useState<{ itemId: string; laneId: string | null } | null>(null);
+  const [addsTo, setAddsTo] = useState<string | null>(null);
+  const [query, setQuery] = useState('');
+  const [changes, setChanges] = useState<readonly RepeatChange[]>([]);
+  const search = useRef<HTMLDivElement>(null);
+  const unrolled = useMemo(() => unroll(plan, context), [plan, context]);
+  const times = useMemo(() => hourTimes(plan, unrolled), [plan, unrolled]);
+  const coverage = useMemo(() => coverageOf(plan, unrolled), [plan, unrolled]);
+  const uses = useMemo(() => sharedUse(unrolled), [unrolled]);
+  const among = useMemo(() => library.revisions.map(({ document }) => document), [library]);
+  const problems = useMemo(
+    () => planProblems({ plan, unrolled, context, ladder: library.ladder, among }),
+    [plan, unrolled, context, library, among],
+  );
+  const onEdit = (edit: PlanEdit, did: string) => keeper.change(edit, did);
+  const items = plan.blocks.reduce((sum, block) => sum + block.items.length, 0);
+  const target = plan.blocks.find(({ blockId }) => blockId === addsTo) ?? plan.blocks.find(({ part }) => part === 'main') ?? plan.blocks[0];
+  const names = plan.lanes.map(({ laneId }) => context.lane(laneId).name);
+  const title = plan.name || listed(names) || 'A plan';
+  useTitle(title);
+  useUndoKeys(keeper);
+
+  const goTo = (id: string) => requestAnimationFrame(() => document.getElementById(id)?.scrollIntoView({ block: 'nearest', behavior: 'smooth' }));
+  const openItem = (itemId: string) => {
+    setCurrent({ itemId, laneId: null });
+    goTo(`item-${itemId}`);
+  };
+  const find = (words: string) => {
+    setQuery(words);
+    search.current?.querySelector('input')?.focus();
+  };
+  const add = (movement: MovementDocument) => {
+    const item = newItem(movement.id, uuid);
+    if (target) onEdit(addItem(target.blockId, item), `added ${lowerFirst(movement.name)}`);
+    else onEdit(addBlock({ ...newBlock('main', { kind: 'sets' }, [], uuid), items: [item] }), `added ${lowerFirst(movement.name)}`);
+  };
+
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const itemId = String(active.id);
+    const block = plan.blocks.find((each) => each.blockId === over.id || each.items.some((item) => item.itemId === over.id));
+    if (!block) return;
+    const at = block.items.findIndex((item) => item.itemId === over.id);
+    onEdit(moveItem(itemId, block.blockId, at < 0 ? block.items.length : at), 'moved a movement');
+  };
+
+  const { work, rest, change, brief, wait } = times.all;
+  const spare = times.spareSeconds;
+  const sumText = [
+    ['work', work],
+    ['rest', rest],
+    ['changing over', change],
+    ['showing', brief],
+    ['waiting', wait],
+  ] as const;
+  const general = problems.filter(({ itemId }) => itemId === null);
+  const placed = problems.filter(({ itemId }) => itemId !== null);
+  const sheet = {
+    plan,
+    known,
+    library,
+    problems,
+    changes,
+    current,
+    addsTo: target?.blockId ?? null,
+    onCurrent: setCurrent,
+    onAddTo: (blockId: string) => {
+      setAddsTo(blockId);
+      search.current?.querySelector('input')?.focus();
+    },
+    onEdit,
+  };
+
+  return (
+    <>
+      <PlanPrint {...{ plan, known, library, unrolled, visit }} title={title} />
+      <main className="mx-auto w-full max-w-[88rem] px-5 py-5 md:px-8 print:hidden">
+        <header className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          <h1 className="text-3xl md:text-4xl">{title}</h1>
+          <span className="text-quiet text-lg">
+            {visit ? `${dayText(visit.localDate)}, ${timeOfDay(visit.startMinute)} · ` : isTemplate ? 'a template · ' : ''}
+            {plan.minutes} minutes
+          </span>
+          <span className="ml-auto flex flex-wrap items-center gap-3">
+            <History snapshot={snapshot} keeper={keeper} />
+            <button type="button" className="btn min-h-12" onClick={() => window.print()}>
+              Print
+            </button>
+            <StartPlan {...{ plan, known, visit, items }} onBeforeStart={() => keeper.flush()} />
+          </span>
+        </header>
+        <WhereAndWho {...{ plan, known, library, isTemplate, onEdit }} />
+        <KeptState snapshot={snapshot} keeper={keeper} />
+        {items === 0 ? (
+          <BeginPlan
+            {...{ plan, known, library }}
+            onTake={(next, did, told) => {
+              onEdit(() => next, did);
+              setChanges(told);
+            }}
+          />
+        ) : (
+          <>
+            <p className="mt-2 text-lg">
+              <b>{minutesText(unrolled.seconds)}</b> of {plan.minutes},{' '}
+              {spare >= 0 ? `${minutesText(spare)} to spare` : `${minutesText(-spare)} too many`}:{' '}
+              <span className="text-quiet">
+                {sumText
+                  .filter(([, seconds]) => seconds >= 30)
+                  .map(([name, seconds]) => `${name} ${Math.round(seconds / 60)}`)
+                  .join(', ')}
+              </span>
+            </p>
+            {general.map((problem) => (
+              <p key={problem.key}>
+                <span className="border-accent border-b-4">{problem.text}.</span> <Mends problem={problem} onEdit={onEdit} />
+              </p>
+            ))}
+            {placed.slice(0, 3).map((problem) => (
+              <p key={problem.key} className="leading-snug">
+                {problem.atSeconds !== null && visit && (
+                  <span className="bg-accent text-accent-content figures mr-1 rounded px-1.5">
+                    {timeOfDay(visit.startMinute + Math.floor(problem.atSeconds / 60))}
+                  </span>
+                )}
+                <button type="button" className="cursor-pointer text-left underline decoration-dotted" onClick={() => openItem(problem.itemId!)}>
+                  {problem.laneId && problem.kind !== 'shared' && problem.kind !== 'hands' ? `${context.lane(problem.laneId).name}: ` : ''}
+                  {problem.text}
+                </button>
+                . <Mends problem={problem} onEdit={onEdit} />
+              </p>
+            ))}
+            {placed.length > 3 && <p className="text-quiet">and {placed.length - 3} more, each at its movement</p>}
+            <Score
+              {...{ plan, context, unrolled, times, uses }}
+              startMinute={visit?.startMinute ?? null}
+              currentItemId={current?.itemId ?? null}
+              onItem={openItem}
+              onBlock={(blockId) => goTo(`block-${blockId}`)}
+              onStretch={(blockId, seconds) => onEdit((now) => stretchBlock(now, blockId, seconds, context), 'a longer or shorter block')}
+            />
+          </>
+        )}
+        <div className="mt-4 grid items-start gap-8 lg:grid-cols-[1fr_20rem]">
+          <div>
+            <DndContext sensors={sensors} collisionDetection={closestCorners} onDragEnd={drop}>
+              {plan.blocks.map((block, at) => (
+                <BlockSheet key={block.blockId} {...sheet} block={block} at={at} />
+              ))}
+            </DndContext>
+            {plan.blocks.length < PLAN_BLOCKS_MOST && (
+              <div className="flex flex-wrap gap-2">
+                {(
+                  [
+                    ['main', 'A pair', { kind: 'rounds', rounds: 3, restSeconds: 60 }],
+                    ['main', 'Intervals', { kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 2, order: 'by-round' }],
+                    ['main', 'Straight sets', { kind: 'sets' }],
+                    ['finisher', 'A finisher', { kind: 'amrap', seconds: 300 }],
+                  ] as const
+                ).map(([part, name, format]) => (
+                  <button
+                    key={name}
+                    type="button"
+                    className="btn min-h-11"
+                    onClick={() => {
+                      const block = newBlock(part, format, [], uuid);
+                      const last = plan.blocks.findIndex((each) => each.part === 'cool-down');
+                      onEdit(addBlock(block, last < 0 ? undefined : last), `added ${name.toLowerCase()}`);
+                      setAddsTo(block.blockId);
+                    }}
+                  >
+                    + {name}
+                  </button>
+                ))}
+              </div>
+            )}
+            <Field
+              label="Notes for the hour"
+              wide="mt-5 w-full max-w-xl block"
+              maxLength={1000}
+              value={plan.note ?? ''}
+              onChange={({ target: { value } }) => onEdit(withPlanFields({ note: value || undefined }), 'notes')}
+            />
+          </div>
+          <aside className="grid gap-5 lg:sticky lg:top-3">
+            {items < PLAN_ITEMS_MOST && (
+              <AddMovement
+                {...{ library, context, query }}
+                fieldRef={search}
+                laneIds={plan.lanes.map(({ laneId }) => laneId)}
+                to={target ? lowerFirst(target.name ?? { 'warm-up': 'the warm-up', main: 'the main part', finisher: 'the finisher', 'cool-down': 'the cool-down' }[target.part]) : 'the plan'}
+                onQuery={setQuery}
+                onAdd={add}
+              />
+            )}
+            {items > 0 && <HourHolds {...{ plan, context, coverage, known, library }} onFind={find} />}
+            {items > 0 && <Prepare {...{ plan, known, library, onEdit }} />}
+          </aside>
+        </div>
+        {!isTemplate && items > 0 && <KeepAsTemplate plan={plan} title={title} />}
+        {visit === null && !isTemplate && (
+          <p className="text-quiet mt-8">
+            This plan stands for no visit. <Link className="link" to="/diary">To the diary</Link>
+          </p>
+        )}
+      </main>
+    </>
+  );
+}
+
+function listed(names: readonly string[]): string {
+  if (names.length < 2) return names.join('');
+  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
+}
+
+/** Ctrl and Z, and with Shift or Y the other way; in a field that is typed in the browser's own holds. */
+function useUndoKeys(keeper: PlanKeeper) {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      if (event.target instanceof Element && event.target.closest('input, textarea, dialog')) return;
+      const key = event.key.toLowerCase();
+      if (key !== 'z' && key !== 'y') return;
+      event.preventDefault();
+      if (key === 'y' || event.shiftKey) keeper.redo();
+      else keeper.undo();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [keeper]);
+}
+
+function History({ snapshot: { history }, keeper }: { readonly snapshot: PlanSnapshot; readonly keeper: PlanKeeper }) {
+  const last = history.past.at(-1);
+  const [next] = history.undone;
+  return (
+    <span className="flex items-center">
+      <button
+        type="button"
+        className="btn btn-ghost min-h-11 px-2"
+        disabled={!last}
+        aria-label={last ? `Undo: ${last.did}` : 'Nothing to undo'}
+        title={last ? `Undo: ${last.did}` : undefined}
+        onClick={keeper.undo}
+      >
+        <Undo2 aria-hidden="true" size={20} />
+        <span className="max-w-40 truncate font-normal max-lg:hidden">{last?.did}</span>
+      </button>
+      <button
+        type="button"
+        className="btn btn-ghost min-h-11 px-2"
+        disabled={!next}
+        aria-label={next ? `Do again: ${next.did}` : 'Nothing to do again'}
+        title={next ? `Do again: ${next.did}` : undefined}
+        onClick={keeper.redo}
+      >
+        <Redo2 aria-hidden="true" size={20} />
+      </button>
+    </span>
+  );
+}
+
+/** Whether it is kept, and what to do where it isn't. */
+function KeptState({ snapshot: { kept }, keeper }: { readonly snapshot: PlanSnapshot; readonly keeper: PlanKeeper }) {
+  if (kept.kind === 'met') {
+    return (
+      <div role="alert" className="border-accent my-3 border-l-8 pl-4">
+        <p className="text-lg">
+          <b>Another device changed the same places.</b> Yours stands here and is kept on this device.
+        </p>
+        <p className="mt-1 flex flex-wrap gap-2">
+          <button type="button" className="btn min-h-11" onClick={() => keeper.choose('mine')}>
+            Keep this one
+          </button>
+          <button type="button" className="btn min-h-11" onClick={() => keeper.choose('theirs')}>
+            Take the other: {minutesText(kept.theirs.plan.minutes * 60)}, {kept.theirs.plan.blocks.reduce((sum, { items }) => sum + items.length, 0)} movements
+          </button>
+          <button type="button" className="btn min-h-11" onClick={() => keeper.choose('joined')}>
+            Both, and the other’s where they meet
+          </button>
+        </p>
+      </div>
+    );
+  }
+  if (kept.kind === 'refused') {
+    return (
+      <p role="alert" className="border-accent my-2 border-l-8 pl-4 text-lg">
+        <b>Not kept on the server:</b> {kept.text}. It is still here.{' '}
+        <button type="button" className="link min-h-11" onClick={() => void keeper.flush()}>
+          Try again
+        </button>
+      </p>
+    );
+  }
+  return (
+    <p role="status" className="text-quiet min-h-6 text-sm" data-kept={kept.kind}>
+      {kept.kind === 'waiting' ? 'On this device; goes to the server when there is a network' : kept.kind === 'sending' ? 'Keeping …' : 'Kept'}
+    </p>
+  );
+}

@@ -1,0 +1,102 @@
+import type { Visit } from '@waxwing/core/api';
+import { readinessOf } from '@waxwing/core/client';
+import { startOf, type Plan } from '@waxwing/core/planning';
+import type { SessionBrief, StartSession } from '@waxwing/core/session';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { api } from '../../shared/api.ts';
+import { localDate, localZone } from '../../shared/dates.ts';
+import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
+import { useRefresh } from '../../shared/queries.ts';
+import { useSignedIn } from '../../shared/signedIn.tsx';
+import type { KnownForPlan } from './usePlanContext.ts';
+
+interface StartPlanProps {
+  readonly plan: Plan;
+  readonly known: KnownForPlan;
+  readonly visit: Visit | null;
+  readonly items: number;
+  readonly onBeforeStart: () => Promise<void>;
+}
+
+/** Begins the plan on the floor for everybody in it; who may not begin is named, with why. */
+export function StartPlan({ plan, known, visit, items, onBeforeStart }: StartPlanProps) {
+  const { me } = useSignedIn();
+  const navigate = useNavigate();
+  const refresh = useRefresh();
+  const [error, setError] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  // A second press asks for the same session, unless something else is planned by then.
+  const [asked, setAsked] = useState<{ readonly plan: Plan; readonly sessionId: string } | null>(null);
+  const people = plan.lanes.flatMap(({ laneId }) => known.person(laneId) ?? []);
+  const held = people.filter(({ client }) => readinessOf(client.readiness).kind === 'hold');
+  const unasked = people.filter(({ client }) => readinessOf(client.readiness).kind === 'not-asked');
+  if (visit?.session && visit.session.status !== 'ended') {
+    return (
+      <Link className="btn btn-primary min-h-12 px-6 text-lg" to={`/floor/${visit.session.sessionId}`}>
+        Back to the floor
+      </Link>
+    );
+  }
+  if (people.length === 0 || people.length < plan.lanes.length) {
+    return <span className="text-quiet max-w-56 text-sm">Starts when everybody in it is a client of yours: print it for a class.</span>;
+  }
+  const start = async () => {
+    setBusy(true);
+    setError(null);
+    try {
+      await onBeforeStart();
+      const sessionId = asked?.plan === plan ? asked.sessionId : uuid();
+      setAsked({ plan, sessionId });
+      const lists = startOf(plan, known.context);
+      const lanes = plan.lanes.flatMap(({ laneId, clientId }) => {
+        const movements = [...(lists.get(laneId) ?? [])];
+        return clientId && movements.length > 0 ? [{ laneId, clientId, movements }] : [];
+      });
+      const form: StartSession = {
+        sessionId,
+        localDate: localDate(),
+        zone: localZone(),
+        ...(plan.atHome ? { atHome: true } : plan.placeId ? { placeId: plan.placeId } : {}),
+        lanes,
+        plan,
+        ...(visit && { bookingId: visit.bookingId }),
+      };
+      const brief = await api.post<SessionBrief>('sessions', form);
+      await (await deviceStoreFor(me.trainerId)).saveBrief(brief);
+      await refresh();
+      await navigate(`/floor/${brief.sessionId}`);
+    } catch (failure) {
+      setError(failure instanceof Error ? failure.message : 'That didn’t work.');
+      setBusy(false);
+    }
+  };
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      {held.map(({ client }) => (
+        <Link key={client.clientId} className="link max-w-64 text-sm font-bold" to={`/clients/${client.clientId}/record#readiness`}>
+          No session yet for {client.name}: a doctor first
+        </Link>
+      ))}
+      {unasked.map(({ client }) => (
+        <Link key={client.clientId} className="link max-w-64 text-sm" to={`/clients/${client.clientId}/record#readiness`}>
+          {client.name}: health questions not asked yet
+        </Link>
+      ))}
+      {error && (
+        <span role="alert" className="max-w-64 text-sm font-bold">
+          {error} The plan is still here.
+        </span>
+      )}
+      <button
+        type="button"
+        className="btn btn-primary min-h-12 px-6 text-lg"
+        disabled={items === 0 || busy || held.length > 0}
+        onClick={() => void start()}
+      >
+        {busy ? 'Laying out …' : 'Start'}
+      </button>
+    </span>
+  );
+}
