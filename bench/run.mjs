@@ -343,6 +343,12 @@ function planning() {
 }
 
 // `npm run bench -- NAME` leaves the other parts out.
-const parts = { planning, saving: () => saving(row), hour: () => longHour(row), playback: () => playback(row), reads: serverReads };
+const parts = {
+  planning,
+  saving: () => saving(row),
+  hour: () => longHour(row),
+  playback: () => playback(row),
+  reads: serverReads,
+};
 const [, , only] = process.argv;
 for (const [name, part] of Object.entries(parts)) if (!only || only === name) await part();

@@ -45,7 +45,9 @@ describe('the diary', () => {
     expect(days(all)).toEqual(['2026-12-08', '2026-12-15', '2026-12-22', '2027-01-05', '2027-01-12']);
     expect(all.visits[0]!.clients.map(({ name }) => name).sort()).toEqual(['Ada Quay', 'Ben Holm']);
     // Asked again, for want of an answer: no second series.
-    await owner.post('/api/bookings', { ...form({ localDate: '2026-12-08', clientIds: [ada, ben], repeat }), bookingId: first.bookingId }).expect(201);
+    await owner
+      .post('/api/bookings', { ...form({ localDate: '2026-12-08', clientIds: [ada, ben], repeat }), bookingId: first.bookingId })
+      .expect(201);
     expect(days(await diary('2026-12-08', '2027-01-31'))).toHaveLength(5);
     const third = all.visits[2]!;
     const moved = { localDate: '2026-12-23', startMinute: 600, minutes: 45, clientIds: [ada] };
@@ -90,7 +92,11 @@ describe('the diary', () => {
   test('a time that the clock of the studio skips is refused, with the day', async () => {
     const keepTime = (zone: string) =>
       server.app.get(Transactions).run((manager) => manager.query('update studios set zone = ?', [zone]));
-    const skipped = form({ localDate: '2027-03-21', startMinute: 90, repeat: { everyWeeks: 1, until: '2027-04-04', except: [] } });
+    const skipped = form({
+      localDate: '2027-03-21',
+      startMinute: 90,
+      repeat: { everyWeeks: 1, until: '2027-04-04', except: [] },
+    });
     await keepTime('Europe/London');
     const { body } = await owner.post('/api/bookings', skipped).expect(400);
     expect((body as ApiError).problems).toEqual([{ path: 'startMinute', message: 'the clock skips that time on 2027-03-28' }]);
@@ -141,7 +147,9 @@ function planFor(clientIds: readonly string[], part: Partial<Plan> = {}): Plan {
     ...newItem('waxwing:goblet-squat', v4),
     own: lanes.slice(1).map(({ laneId }) => ({ laneId, movementId: 'waxwing:box-squat' })),
   };
-  const blocks: Plan['blocks'] = [{ blockId: v4(), part: 'main', format: { kind: 'rounds', rounds: 3, restSeconds: 60 }, items: [item] }];
+  const blocks: Plan['blocks'] = [
+    { blockId: v4(), part: 'main', format: { kind: 'rounds', rounds: 3, restSeconds: 60 }, items: [item] },
+  ];
   return { name: '', minutes: 60, lanes, blocks, ...part };
 }
 
@@ -167,15 +175,22 @@ describe('plans', () => {
   test('what is no plan is refused with its field: bounds, ids twice, foreign people, a lane that isn’t there', async () => {
     const plan = planFor([ada]);
     const [block] = plan.blocks;
-    const refused = async (bad: object) => problemsOf((await keep(v4(), { plan: { ...plan, ...bad }, version: 0 }).expect(400)).body).join();
+    const refused = async (bad: object) =>
+      problemsOf((await keep(v4(), { plan: { ...plan, ...bad }, version: 0 }).expect(400)).body).join();
     expect(await refused({ minutes: 500 })).toContain('plan.minutes');
     expect(await refused({ lanes: [{ laneId: v4(), clientId: foreign }] })).toContain('plan.');
     expect(await refused({ lanes: [...plan.lanes, ...plan.lanes] })).toContain('plan.lanes');
     expect(await refused({ blocks: [block, block] })).toContain('plan.blocks');
-    expect(await refused({ blocks: Array.from({ length: 13 }, () => ({ ...block!, blockId: v4(), items: [] })) })).toContain('plan.blocks');
-    expect(await refused({ blocks: [{ ...block!, format: { kind: 'rounds', rounds: 51, restSeconds: 0 } }] })).toContain('rounds');
+    expect(await refused({ blocks: Array.from({ length: 13 }, () => ({ ...block!, blockId: v4(), items: [] })) })).toContain(
+      'plan.blocks',
+    );
+    expect(await refused({ blocks: [{ ...block!, format: { kind: 'rounds', rounds: 51, restSeconds: 0 } }] })).toContain(
+      'rounds',
+    );
     expect(await refused({ blocks: [{ ...block!, format: { kind: 'waltz' } }] })).toContain('format');
-    expect(await refused({ blocks: [{ ...block!, items: [{ ...block!.items[0]!, own: [{ laneId: v4() }] }] }] })).toContain('own');
+    expect(await refused({ blocks: [{ ...block!, items: [{ ...block!.items[0]!, own: [{ laneId: v4() }] }] }] })).toContain(
+      'own',
+    );
   });
 
   test('a visit has one plan, shown in the diary and on Today with what was begun; templates are listed apart', async () => {
@@ -191,7 +206,16 @@ describe('plans', () => {
     const lanes = plan.lanes.map(({ laneId, clientId }) => ({
       laneId,
       clientId: clientId!,
-      movements: [{ movementId: 'waxwing:goblet-squat', planItemId: plan.blocks[0]!.items[0]!.itemId, sets: 3, target: 30, dose: { kind: 'seconds', low: 30, high: 30 }, restSeconds: 20 }],
+      movements: [
+        {
+          movementId: 'waxwing:goblet-squat',
+          planItemId: plan.blocks[0]!.items[0]!.itemId,
+          sets: 3,
+          target: 30,
+          dose: { kind: 'seconds', low: 30, high: 30 },
+          restSeconds: 20,
+        },
+      ],
     }));
     const start = { sessionId: v7(), localDate: '2026-12-04', zone: 'Etc/UTC', lanes, plan, bookingId };
     const brief = (await owner.post('/api/sessions', start).expect(201)).body as SessionBrief;
@@ -201,7 +225,8 @@ describe('plans', () => {
     expect(today.visits[0]).toMatchObject({ plan: { planId }, session: { sessionId: brief.sessionId, status: 'not-started' } });
     // Begun, it is what these two did last; for one of them alone there is nothing.
     await owner.send(brief.sessionId, owner.stamp(brief.sessionId, openSession(brief), '2026-12-04T09:00:00.000Z'));
-    const last = async (ids: string[]) => (await owner.get(`/api/plans/last?clientIds=${ids.join()}`).expect(200)).body as { last: unknown };
+    const last = async (ids: string[]) =>
+      (await owner.get(`/api/plans/last?clientIds=${ids.join()}`).expect(200)).body as { last: unknown };
     expect(await last([ben, ada])).toEqual({ last: { localDate: '2026-12-04', plan } });
     expect(await last([ada])).toEqual({ last: null });
     await owner.get(`/api/plans/last?clientIds=${foreign}`).expect(404);
@@ -234,7 +259,12 @@ test('the pace of a rep is the median between two taps of one set, by movement',
   const at = (seconds: number) => new Date(Date.parse('2026-12-05T10:00:00Z') + seconds * 1000).toISOString();
   await owner.send(brief.sessionId, owner.stamp(brief.sessionId, openSession(brief), at(0)));
   const { itemId, movementId, revisionId, load, target } = item!;
-  const begin = { type: 'segment-started' as const, laneId, clientId: dot, payload: { setId, segmentId, itemId, movementId, revisionId, load, target } };
+  const begin = {
+    type: 'segment-started' as const,
+    laneId,
+    clientId: dot,
+    payload: { setId, segmentId, itemId, movementId, revisionId, load, target },
+  };
   await owner.send(brief.sessionId, owner.stamp(brief.sessionId, [begin], at(1)));
   for (const seconds of [5, 8, 11, 14, 60]) {
     const rep = { type: 'rep-counted' as const, laneId, clientId: dot, payload: { setId, segmentId } };

@@ -109,7 +109,9 @@ describe('what clients have shown', () => {
     const { refused } = await owner.send(brief.sessionId, events);
     expect(refused).toEqual([]);
     const practice = (await owner.get(`/api/clients/${mine}/practice`).expect(200)).body as PracticeAnswer;
-    expect(practice[SQUAT]).toEqual([{ sessionId: brief.sessionId, amount: 12, unit: 'reps', clean: true, effort: 'about-right' }]);
+    expect(practice[SQUAT]).toEqual([
+      { sessionId: brief.sessionId, amount: 12, unit: 'reps', clean: true, effort: 'about-right' },
+    ]);
     expect((await owner.get('/api/marks').expect(200)).body as MarksAnswer).toEqual([
       { clientId: mine, movementId: SQUAT, mark: 'learning' },
     ]);

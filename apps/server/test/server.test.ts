@@ -315,7 +315,9 @@ describe('the database', () => {
     database.pragma('foreign_keys = ON');
     expect(() => database.prepare(`update events set at = 'x'`).run()).toThrow(/never changed/);
     expect(() => database.prepare(`update movement_revisions set number = 9`).run()).toThrow(/never changed/);
-    const orphan = database.prepare(`insert into bookings (id, "studioId", "trainerId", "localDate", "startMinute", minutes) values ('b', 'none', 'none', '2026-01-01', 0, 60)`);
+    const orphan = database.prepare(
+      `insert into bookings (id, "studioId", "trainerId", "localDate", "startMinute", minutes) values ('b', 'none', 'none', '2026-01-01', 0, 60)`,
+    );
     expect(() => orphan.run()).toThrow(/FOREIGN KEY/);
     database.close();
   });

@@ -17,7 +17,8 @@ import { TodayController } from './today.controller.ts';
 import { Today } from './today.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([
+  imports: [
+    TypeOrmModule.forFeature([
       BookingEntity,
       BookingClientEntity,
       CalendarFeedEntity,
@@ -27,7 +28,10 @@ import { Today } from './today.ts';
       SessionEntity,
       StudioEntity,
       TrainerEntity,
-    ]), ClientsModule, SessionsModule],
+    ]),
+    ClientsModule,
+    SessionsModule,
+  ],
   controllers: [TodayController, BookingsController, CalendarController],
   providers: [Today, Diary, Calendar],
 })

@@ -2,7 +2,14 @@ import { BadRequestException, ConflictException, Injectable, NotFoundException }
 import { InjectRepository } from '@nestjs/typeorm';
 import type { DiaryAnswer, SessionSummary, Visit } from '@waxwing/core/api';
 import { dayAfter, daysOf } from '@waxwing/core/planning';
-import { bookingProblems, instantOf, type BookingForm, type BookingScope, type ChangedBooking, type NewBooking } from '@waxwing/core/shapes';
+import {
+  bookingProblems,
+  instantOf,
+  type BookingForm,
+  type BookingScope,
+  type ChangedBooking,
+  type NewBooking,
+} from '@waxwing/core/shapes';
 import { Between, In, MoreThanOrEqual, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import type { SignedIn } from '../accounts/actor.ts';
@@ -177,14 +184,20 @@ export class Diary {
     return booked;
   }
 
-  private async nameClients(manager: EntityManager, studioId: string, bookingId: string, clientIds: readonly string[]): Promise<void> {
+  private async nameClients(
+    manager: EntityManager,
+    studioId: string,
+    bookingId: string,
+    clientIds: readonly string[],
+  ): Promise<void> {
     for (const clientId of clientIds) await manager.insert(BookingClientEntity, { bookingId, clientId, studioId });
   }
 
   /** What its shape alone can't tell: whose clients, which room, and a time that the clock of the studio skips. */
   private async refuseUnsound(actor: SignedIn, form: BookingForm, days: readonly string[]): Promise<void> {
     const problems = [...bookingProblems(form)];
-    if (!(await this.clients.isMine(actor, form.clientIds))) problems.push({ path: 'clientIds', message: 'name somebody who isn’t your client' });
+    if (!(await this.clients.isMine(actor, form.clientIds)))
+      problems.push({ path: 'clientIds', message: 'name somebody who isn’t your client' });
     if (form.placeId && !(await this.places.existsBy({ id: form.placeId, studioId: actor.studioId }))) {
       problems.push({ path: 'placeId', message: 'is no room of this studio' });
     }

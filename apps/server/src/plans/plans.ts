@@ -118,7 +118,12 @@ export class Plans {
     }
   }
 
-  private async nameClients(manager: EntityManager, studioId: string, planId: string, clientIds: readonly string[]): Promise<void> {
+  private async nameClients(
+    manager: EntityManager,
+    studioId: string,
+    planId: string,
+    clientIds: readonly string[],
+  ): Promise<void> {
     await manager.delete(PlanClientEntity, { planId });
     const known = await manager.query<{ id: string }[]>('select id from clients where id in (select value from json_each(?))', [
       JSON.stringify(clientIds),

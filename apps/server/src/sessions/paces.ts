@@ -57,7 +57,10 @@ export class Paces {
       gaps.set(now, [...(gaps.get(now) ?? []), seconds]);
     }
     return Object.fromEntries(
-      [...gaps].map(([movementId, all]) => [movementId, { secondsPerRep: Math.round(medianOf(all) * 100) / 100, reps: all.length }]),
+      [...gaps].map(([movementId, all]) => [
+        movementId,
+        { secondsPerRep: Math.round(medianOf(all) * 100) / 100, reps: all.length },
+      ]),
     );
   }
 }

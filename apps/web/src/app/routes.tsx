@@ -67,7 +67,7 @@ export const PAGES: readonly PageRoute[] = [
   { path: 'visits/:bookingId/plan', page: page(() => import('../features/plan/VisitPlanPage.tsx')), section: 'Today' },
   { path: 'plans', page: page(() => import('../features/plan/TemplatesPage.tsx')), section: 'Today' },
   { path: 'plans/:planId', page: page(() => import('../features/plan/PlanPage.tsx')), section: 'Today' },
-  { path: 'start/:clientId', page: page(() => import('../features/start/StartPage.tsx')) },
+  { path: 'start/:clientId', page: page(() => import('../features/plan/StartPage.tsx')), section: 'Today' },
 ];
 
 /** Apart from the others: it fills the screen, and has no navigation beside it. */

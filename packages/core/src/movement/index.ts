@@ -115,7 +115,7 @@ export {
 } from './terms.ts';
 export { copyOfMovement, newMovement, newMovementId, withStep } from './newMovement.ts';
 export { freeSlug, slugOf } from './slug.ts';
-export { lowerFirst, searchable, upperFirst } from './text.ts';
+export { listed, lowerFirst, searchable, upperFirst } from './text.ts';
 export {
   type ChangedWord,
   type Word,

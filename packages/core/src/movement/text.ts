@@ -11,3 +11,9 @@ export function upperFirst(text: string): string {
 export function searchable(text: string): string {
   return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().trim();
 }
+
+/** "Ada, Ben and Cleo". */
+export function listed(names: readonly string[]): string {
+  if (names.length < 2) return names.join('');
+  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
+}

@@ -37,8 +37,12 @@ test('a clash is somebody, a room or a trainer twice at a time; one after the ot
     ...part,
   });
   const one = taken('one', 540);
-  expect(clashesOf(one, [one, taken('after', 600), taken('before', 480), taken('tomorrow', 540, { localDate: '2026-11-27' })])).toEqual([]);
+  expect(
+    clashesOf(one, [one, taken('after', 600), taken('before', 480), taken('tomorrow', 540, { localDate: '2026-11-27' })]),
+  ).toEqual([]);
   expect(clashesOf(one, [taken('two', 570)]).map(({ kind }) => kind)).toEqual(['trainer', 'room', 'client']);
   expect(clashesOf(one, [taken('two', 570, { trainerId: 'u', clientIds: ['b'] })])).toEqual([{ kind: 'room', with: 'two' }]);
-  expect(clashesOf(one, [taken('two', 599, { trainerId: 'u', placeId: null })])).toEqual([{ kind: 'client', with: 'two', clientId: 'a' }]);
+  expect(clashesOf(one, [taken('two', 599, { trainerId: 'u', placeId: null })])).toEqual([
+    { kind: 'client', with: 'two', clientId: 'a' },
+  ]);
 });

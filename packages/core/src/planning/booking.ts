@@ -63,16 +63,20 @@ export class DaysQuery {
 }
 
 /** What is wrong with a booking that its shape alone can't tell. */
-export function bookingProblems(form: BookingForm & { readonly repeat?: Repeat }): readonly { readonly path: string; readonly message: string }[] {
+export function bookingProblems(
+  form: BookingForm & { readonly repeat?: Repeat },
+): readonly { readonly path: string; readonly message: string }[] {
   const problems: { path: string; message: string }[] = [];
   if (form.clientIds.length === 0 && !form.heads) problems.push({ path: 'clientIds', message: 'say who comes, or how many' });
   if (new Set(form.clientIds).size < form.clientIds.length) problems.push({ path: 'clientIds', message: 'name somebody twice' });
   if (form.atHome && form.clientIds.length === 0) problems.push({ path: 'atHome', message: 'a class is at nobody’s home' });
-  if (form.startMinute + form.minutes > 24 * 60) problems.push({ path: 'minutes', message: 'end after midnight: book the rest for the next day' });
+  if (form.startMinute + form.minutes > 24 * 60)
+    problems.push({ path: 'minutes', message: 'end after midnight: book the rest for the next day' });
   if (form.repeat) {
     const { until } = form.repeat;
     if (until < form.localDate) problems.push({ path: 'repeat.until', message: 'lies before the first visit' });
-    else if (daysOf(form).length > VISITS_MOST) problems.push({ path: 'repeat.until', message: `makes more than ${VISITS_MOST} visits` });
+    else if (daysOf(form).length > VISITS_MOST)
+      problems.push({ path: 'repeat.until', message: `makes more than ${VISITS_MOST} visits` });
     else if (daysOf(form).length === 0) problems.push({ path: 'repeat.except', message: 'leave no visit' });
   }
   return problems;

@@ -5,7 +5,16 @@ import type { Part } from './planTerms.ts';
 import type { Step, Unrolled } from './unroll.ts';
 
 /** The patterns that a whole hour looks for, in the order in which they are said. */
-export const BASIC_PATTERNS = ['squat', 'lunge', 'hinge', 'push', 'pull', 'rotate', 'brace', 'locomotion'] as const satisfies readonly Pattern[];
+export const BASIC_PATTERNS = [
+  'squat',
+  'lunge',
+  'hinge',
+  'push',
+  'pull',
+  'rotate',
+  'brace',
+  'locomotion',
+] as const satisfies readonly Pattern[];
 
 /** Another pattern that does for a basic one. */
 const DOES_FOR: Readonly<Partial<Record<Pattern, (typeof BASIC_PATTERNS)[number]>>> = {

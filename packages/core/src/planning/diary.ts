@@ -47,7 +47,9 @@ export function clashesOf(one: Taken, others: readonly Taken[]): readonly Clash[
     return [
       ...(other.trainerId === one.trainerId ? [{ kind: 'trainer' as const, ...at }] : []),
       ...(one.placeId !== null && other.placeId === one.placeId ? [{ kind: 'room' as const, ...at }] : []),
-      ...one.clientIds.filter((id) => other.clientIds.includes(id)).map((clientId) => ({ kind: 'client' as const, ...at, clientId })),
+      ...one.clientIds
+        .filter((id) => other.clientIds.includes(id))
+        .map((clientId) => ({ kind: 'client' as const, ...at, clientId })),
     ];
   });
 }

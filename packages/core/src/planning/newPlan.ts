@@ -1,4 +1,5 @@
-import type { Format, Plan, PlanBlock, PlanItem, PlanLane } from './plan.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
+import type { Format, OwnPart, Plan, PlanBlock, PlanItem, PlanLane } from './plan.ts';
 import type { Part } from './planTerms.ts';
 
 export function newItem(movementId: string, newId: () => string): PlanItem {
@@ -11,7 +12,14 @@ export function newBlock(part: Part, format: Format, movementIds: readonly strin
 
 /** An empty hour for some people, with the one block that every hour has. */
 export function newPlan(
-  { lanes, minutes, name = '', placeId, atHome, heads }: Partial<Plan> & { readonly lanes: readonly PlanLane[]; readonly minutes: number },
+  {
+    lanes,
+    minutes,
+    name = '',
+    placeId,
+    atHome,
+    heads,
+  }: Partial<Plan> & { readonly lanes: readonly PlanLane[]; readonly minutes: number },
   newId: () => string,
 ): Plan {
   return {
@@ -25,19 +33,46 @@ export function newPlan(
   };
 }
 
-/** The plan of an hour that was done without one: what each did, in one block, everybody in their own place of it. */
-export function planOfMovements(
-  lanes: readonly (PlanLane & { readonly movementIds: readonly string[] })[],
-  minutes: number,
-  newId: () => string,
-): Plan {
-  const ids = [...new Set(lanes.flatMap(({ movementIds }) => movementIds))];
-  const items = ids.map((movementId): PlanItem => {
-    const own = lanes.filter((lane) => !lane.movementIds.includes(movementId)).map(({ laneId }) => ({ laneId, leftOut: true }));
-    return { ...newItem(movementId, newId), own };
-  });
+/** What each did in an hour, in order. */
+export interface DoneByLane {
+  readonly lane: PlanLane;
+  readonly documents: readonly MovementDocument[];
+}
+
+/** Two who do another version of the same do it in the same place: alike by movement, else by family, else by pattern. */
+const ALIKE: readonly ((a: MovementDocument, b: MovementDocument) => boolean)[] = [
+  (a, b) => a.id === b.id,
+  (a, b) => a.family === b.family,
+  (a, b) => a.pattern === b.pattern,
+];
+
+/**
+ * The plan of an hour that was done without one, in one block: a place for each movement of who did most, where the others do theirs that is
+ * most like it; what is like nothing has a place of its own, in which the others sit out.
+ */
+export function planOfMovements(done: readonly DoneByLane[], minutes: number, newId: () => string): Plan {
+  const byLength = [...done].sort((a, b) => b.documents.length - a.documents.length);
+  const places: { readonly of: MovementDocument; readonly byLane: Map<string, MovementDocument> }[] = [];
+  for (const { lane, documents } of byLength) {
+    const left = [...documents];
+    for (const isAlike of ALIKE) {
+      for (const place of places) {
+        const at = place.byLane.has(lane.laneId) ? -1 : left.findIndex((document) => isAlike(place.of, document));
+        if (at >= 0) place.byLane.set(lane.laneId, left.splice(at, 1)[0]!);
+      }
+    }
+    for (const document of left) places.push({ of: document, byLane: new Map([[lane.laneId, document]]) });
+  }
+  const items = places.map(({ of, byLane }): PlanItem => ({
+    ...newItem(of.id, newId),
+    own: done.flatMap(({ lane: { laneId } }): OwnPart[] => {
+      const document = byLane.get(laneId);
+      if (!document) return [{ laneId, leftOut: true }];
+      return document.id === of.id ? [] : [{ laneId, movementId: document.id }];
+    }),
+  }));
   const block: PlanBlock = { blockId: newId(), part: 'main', format: { kind: 'sets' }, items };
-  return { name: '', minutes, lanes: lanes.map(({ movementIds: _movementIds, ...lane }) => lane), blocks: [block] };
+  return { name: '', minutes, lanes: done.map(({ lane }) => lane), blocks: [block] };
 }
 
 /** What a format begins with when it is chosen; seconds and rounds that the one before had stay where they mean the same. */

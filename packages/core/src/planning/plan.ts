@@ -1,4 +1,16 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  Min,
+} from 'class-validator';
 import { IsId } from '../checks/id.ts';
 import { Each, Maybe, One } from '../checks/parts.ts';
 import { Tempo } from '../movement/dose.ts';
@@ -146,7 +158,12 @@ export class DropWay extends WayBase {
 export class LadderWay extends WayBase {
   declare kind: 'ladder';
   @IsIn(LADDERS_OF) of!: (typeof LADDERS_OF)[number];
-  @IsArray() @ArrayMaxSize(SETS_MOST) @IsInt({ each: true }) @Min(1, { each: true }) @Max(10000, { each: true }) amounts!: number[];
+  @IsArray()
+  @ArrayMaxSize(SETS_MOST)
+  @IsInt({ each: true })
+  @Min(1, { each: true })
+  @Max(10000, { each: true })
+  amounts!: number[];
   @IsArray() @ArrayMaxSize(SETS_MOST) @IsString({ each: true }) @Length(1, 40, { each: true }) words!: string[];
 }
 

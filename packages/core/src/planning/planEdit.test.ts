@@ -84,7 +84,9 @@ describe('edits', () => {
     const { itemId } = plan.blocks[0]!.items[0]!;
     const own = edit.withAsked(itemId, laneId(1), { sets: 2 })(edit.swapMovement(itemId, laneId(1), w('box-squat'))(plan));
     expect(edit.itemIn(own, itemId)!.own).toEqual([{ laneId: laneId(1), movementId: w('box-squat'), sets: 2 }]);
-    const back = edit.withAsked(itemId, laneId(1), { sets: undefined })(edit.swapMovement(itemId, laneId(1), w('goblet-squat'))(own));
+    const back = edit.withAsked(itemId, laneId(1), { sets: undefined })(
+      edit.swapMovement(itemId, laneId(1), w('goblet-squat'))(own),
+    );
     expect(back).toEqual(plan);
     expect(edit.removeLane(laneId(1))(own).blocks[0]!.items[0]!.own).toEqual([]);
   });

@@ -73,7 +73,9 @@ export function removeItem(itemId: string): PlanEdit {
   return (plan) => {
     const block = blockOfItem(plan, itemId);
     if (!block) return plan;
-    return withBlock(block.blockId, (before) => ({ ...before, items: before.items.filter((item) => item.itemId !== itemId) }))(plan);
+    return withBlock(block.blockId, (before) => ({ ...before, items: before.items.filter((item) => item.itemId !== itemId) }))(
+      plan,
+    );
   };
 }
 
@@ -113,7 +115,7 @@ export function withOwn(itemId: string, laneId: string, part: Partial<OwnPart>):
     const others = item.own.filter((own) => own.laneId !== laneId);
     if (!saysSomething) return { ...item, own: others };
     // In its place, so that nothing moves that didn't change.
-    const own = item.own.includes(known as OwnPart) ? item.own.map((each) => (each === known ? next : each)) : [...item.own, next];
+    const own = item.own.includes(known) ? item.own.map((each) => (each === known ? next : each)) : [...item.own, next];
     return { ...item, own };
   });
 }

@@ -26,7 +26,12 @@ function problemsOf(plan: Plan, context: PlanContext = planContext()): readonly 
 /** Mends a problem by each of its mends in turn: none of them leaves it standing. */
 function expectMended(plan: Plan, kind: PlanProblem['kind'], context = planContext()): PlanProblem {
   const problem = problemsOf(plan, context).find((each) => each.kind === kind);
-  if (!problem) throw new Error(`no ${kind} in ${problemsOf(plan, context).map((each) => each.kind).join()}`);
+  if (!problem)
+    throw new Error(
+      `no ${kind} in ${problemsOf(plan, context)
+        .map((each) => each.kind)
+        .join()}`,
+    );
   expect(problem.mends().length).toBeGreaterThan(0);
   for (const { text, edit } of problem.mends()) {
     const left = problemsOf(edit(plan), context).map(({ key }) => key);
@@ -40,7 +45,9 @@ const lacking = (ids: readonly string[], kind: 'kit' | 'caution' | 'mastery', te
 
 describe('what stands in the way is said where it is, and mended in one tap', () => {
   test('a caution, for the one who has it', () => {
-    const context = planContext({ lanes: { [laneId(1)]: { hindrances: lacking([w('full-push-up')], 'caution', 'Wrist: not flat') } } });
+    const context = planContext({
+      lanes: { [laneId(1)]: { hindrances: lacking([w('full-push-up')], 'caution', 'Wrist: not flat') } },
+    });
     const problem = expectMended(planOf([blockOf({ kind: 'sets' }, [itemOf('full-push-up')])], 2), 'caution', context);
     expect(problem).toMatchObject({ laneId: laneId(1), text: 'Wrist: not flat' });
   });
@@ -48,12 +55,14 @@ describe('what stands in the way is said where it is, and mended in one tap', ()
     const context = planContext({ lane: { hindrances: lacking([w('barbell-back-squat')], 'kit', 'needs a barbell') } });
     const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('barbell-back-squat')])], 3);
     expectMended(plan, 'kit', context);
-    expect(problemsOf(plan, context).filter(({ kind }) => kind === 'kit')).toHaveLength(1);
+    expect(problemsOf(plan, context).filter(({ kind }) => kind === 'kit')).toMatchObject([{ laneId: null }]);
   });
   test('a movement that went', () => {
     const gone = { ...movement('box-squat'), putAway: { instead: w('goblet-squat') } };
     const context = planContext({ documents: [gone] });
-    expect(expectMended(planOf([blockOf({ kind: 'sets' }, [itemOf('box-squat')])]), 'gone', context).mends()[0]!.text).toBe('Swap for goblet squat');
+    expect(expectMended(planOf([blockOf({ kind: 'sets' }, [itemOf('box-squat')])]), 'gone', context).mends()[0]!.text).toBe(
+      'Swap for goblet squat',
+    );
     expectMended(planOf([blockOf({ kind: 'sets' }, [{ ...itemOf('box-squat'), movementId: 'waxwing:never-was' }])]), 'gone');
   });
   test('two who want the same weight at the same time', () => {
@@ -79,7 +88,9 @@ describe('what stands in the way is said where it is, and mended in one tap', ()
     expectMended(planOf([blockOf({ kind: 'emom', everySeconds: 30, rounds: 4 }, [item])]), 'emom');
   });
   test('an odd number by turns', () => {
-    const alternating = among.find(({ laterality, dose }) => laterality === 'alternating' && !dose.perSide && dose.kind === 'reps')!;
+    const alternating = among.find(
+      ({ laterality, dose }) => laterality === 'alternating' && !dose.perSide && dose.kind === 'reps',
+    )!;
     const item = itemOf(alternating.id.slice(8), { amount: { unit: 'reps', value: 9 } });
     expectMended(planOf([blockOf({ kind: 'sets' }, [item])]), 'sides');
     const split = itemOf('split-squat', { sides: 'by-set' });
@@ -87,10 +98,20 @@ describe('what stands in the way is said where it is, and mended in one tap', ()
   });
   test('three in a row on bent wrists, unless it is meant so', () => {
     const slugs = ['full-push-up', 'hand-plank', 'plank-shoulder-taps', 'goblet-squat'];
-    expectMended(planOf([blockOf({ kind: 'sets' }, slugs.map((slug) => itemOf(slug)))]), 'wrists');
+    expectMended(
+      planOf([
+        blockOf(
+          { kind: 'sets' },
+          slugs.map((slug) => itemOf(slug)),
+        ),
+      ]),
+      'wrists',
+    );
   });
   test('more than is booked', () => {
-    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { sets: 10, restSeconds: 300 })])], 1, { minutes: 20 });
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { sets: 10, restSeconds: 300 })])], 1, {
+      minutes: 20,
+    });
     const problem = problemsOf(plan).find(({ kind }) => kind === 'time')!;
     const shorter = problem.mends()[0]!.edit(plan);
     expect(unroll(shorter, planContext()).seconds).toBeLessThan(unroll(plan, planContext()).seconds);
@@ -122,12 +143,15 @@ test('an hour’s coverage counts sets, sides, landings and ways to the floor as
   expect(coverage.left).toBe(coverage.right);
   expect(coverage.landings).toBe(18);
   const quads = (slug: string) => movement(slug).muscles.find(({ muscle }) => muscle === 'quads')?.share ?? 0;
-  expect(coverage.muscles.get('quads')).toBeCloseTo(3 * (quads('goblet-squat') + quads('full-push-up') + quads('split-squat') + quads('squat-jump')));
+  expect(coverage.muscles.get('quads')).toBeCloseTo(
+    3 * (quads('goblet-squat') + quads('full-push-up') + quads('split-squat') + quads('squat-jump')),
+  );
   expect(coverage.floorChanges).toBeGreaterThanOrEqual(6);
 });
 
 describe('what else could stand there', () => {
-  const swaps = (slug: string, context = planContext()) => swapsFor({ of: movement(slug), laneIds: [laneId(0)], among, ladder, context });
+  const swaps = (slug: string, context = planContext()) =>
+    swapsFor({ of: movement(slug), laneIds: [laneId(0)], among, ladder, context });
   test('is near, says why, and is open', () => {
     const [first, ...rest] = swaps('goblet-squat');
     expect(first!.document.family).toBe('squat');
@@ -140,7 +164,10 @@ describe('what else could stand there', () => {
   });
   test('in another room: what it lacks becomes the nearest that can be done there, the rest stays', () => {
     const bare = { things: [{ kit: 'mat', count: 1 }], sources: [] };
-    const needs = (id: string) => (among.find((each) => each.id === id)?.kit.needed ?? []).filter((kit) => !['mat', 'wall', 'chair', 'box', 'step', 'hand-support'].includes(kit));
+    const needs = (id: string) =>
+      (among.find((each) => each.id === id)?.kit.needed ?? []).filter(
+        (kit) => !['mat', 'wall', 'chair', 'box', 'step', 'hand-support'].includes(kit),
+      );
     const context = planContext({
       inventory: bare,
       lane: { hindrances: (id) => needs(id).map((kit) => ({ kind: 'kit' as const, text: `needs ${kit}` })) },
@@ -186,7 +213,10 @@ test('last time is repeated with what was decided: a raise is advised anew, what
 });
 
 test('a warm-up rehearses what is coming on low rungs, calls in what a fault calls for first, and the close stretches what was worked', () => {
-  const plan = planOf([blockOf({ kind: 'rounds', rounds: 3, restSeconds: 60 }, [itemOf('goblet-squat'), itemOf('bent-over-row')])], 2);
+  const plan = planOf(
+    [blockOf({ kind: 'rounds', rounds: 3, restSeconds: 60 }, [itemOf('goblet-squat'), itemOf('bent-over-row')])],
+    2,
+  );
   const context = planContext();
   const call = { laneId: laneId(1), movementId: w('knee-side-plank'), why: 'knees drop in' };
   const question = { plan, context, ladder, among, markOf: () => null, calledFor: [call] };

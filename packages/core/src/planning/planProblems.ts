@@ -2,30 +2,29 @@ import { stepsFrom } from '../loading/makeable.ts';
 import { factsOf } from '../movement/facts.ts';
 import { isInUse } from '../movement/inUse.ts';
 import { loadText } from '../movement/loadText.ts';
-import { lowerFirst } from '../movement/text.ts';
+import { listed, lowerFirst } from '../movement/text.ts';
 import type { Ladder } from '../ladder/ladder.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { laneEntry, setsOfEntry } from './laneEntry.ts';
 import type { Plan, PlanBlock, PlanItem } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
-import { itemIn, removeItem, swapMovement, withAsked, withBlock, withFormat, withItem, withOwn, type PlanEdit } from './planEdit.ts';
+import {
+  itemIn,
+  removeItem,
+  swapMovement,
+  withAsked,
+  withBlock,
+  withFormat,
+  withItem,
+  withOwn,
+  type PlanEdit,
+} from './planEdit.ts';
 import { HANDS_KEY, sharedUse, type SharedUse } from './sharedUse.ts';
 import { swapsFor } from './swaps.ts';
 import type { Step, Unrolled } from './unroll.ts';
 
 export type PlanProblemKind =
-  | 'gone'
-  | 'caution'
-  | 'kit'
-  | 'not-yet'
-  | 'shared'
-  | 'hands'
-  | 'change'
-  | 'emom'
-  | 'sides'
-  | 'grip'
-  | 'wrists'
-  | 'time';
+  'gone' | 'caution' | 'kit' | 'not-yet' | 'shared' | 'hands' | 'change' | 'emom' | 'sides' | 'grip' | 'wrists' | 'time';
 
 /** One tap that puts it right, in words, and what it does. */
 export interface Mend {
@@ -66,9 +65,10 @@ const MENDS_MOST = 3;
 /** What stands in the way, the gravest first; each with what would mend it where something would. */
 export function planProblems(question: ProblemQuestion): readonly PlanProblem[] {
   const uses = sharedUse(question.unrolled);
+  const hindrances = hindered(question);
   return [
     ...goneFrom(question),
-    ...hindered(question),
+    ...hindrances.filter(({ kind }) => kind !== 'not-yet'),
     ...clashes(question, uses),
     ...tightChanges(question),
     ...tightStarts(question),
@@ -76,6 +76,7 @@ export function planProblems(question: ProblemQuestion): readonly PlanProblem[] 
     ...inARow(question, 'grip', (document) => document.muscles.some(({ muscle, share }) => muscle === 'grip' && share >= GRIPS)),
     ...inARow(question, 'wrists', (document) => factsOf(document, question.context.lexicon).handsFlat),
     ...overTime(question),
+    ...hindrances.filter(({ kind }) => kind === 'not-yet'),
   ];
 }
 
@@ -104,11 +105,13 @@ function goneFrom(question: ProblemQuestion): PlanProblem[] {
       const document = question.context.documentOf(id);
       if (document && isInUse(document)) return [];
       const instead = question.context.documentOf(document?.putAway?.instead ?? '');
-      const swap = (to: string): PlanEdit => (plan) =>
-        [null, ...item.own.filter((own) => own.movementId === id).map(({ laneId }) => laneId)].reduce(
-          (now, laneId) => (laneId === null && item.movementId !== id ? now : swapMovement(item.itemId, laneId, to)(now)),
-          plan,
-        );
+      const swap =
+        (to: string): PlanEdit =>
+        (plan) =>
+          [null, ...item.own.filter((own) => own.movementId === id).map(({ laneId }) => laneId)].reduce(
+            (now, laneId) => (laneId === null && item.movementId !== id ? now : swapMovement(item.itemId, laneId, to)(now)),
+            plan,
+          );
       return [
         {
           key: `gone/${item.itemId}/${id}`,
@@ -127,19 +130,26 @@ function goneFrom(question: ProblemQuestion): PlanProblem[] {
   });
 }
 
+/** Hindrances of one kind, at one place, for one or for all who do the same there. */
 function hindered(question: ProblemQuestion): PlanProblem[] {
   const { plan, context } = question;
-  return places(question).flatMap(({ item }) =>
-    plan.lanes.flatMap(({ laneId }): PlanProblem[] => {
+  return places(question).flatMap(({ item }) => {
+    const found = plan.lanes.flatMap(({ laneId }) => {
       const entry = laneEntry(item, laneId, context);
       if (!entry || !isInUse(entry.document)) return [];
-      const { document } = entry;
-      const hindrances = context.lane(laneId).hindrances(document.id);
+      const hindrances = context.lane(laneId).hindrances(entry.document.id);
       const [first] = hindrances;
       if (!first) return [];
-      const kind = first.kind === 'mastery' ? 'not-yet' : first.kind;
-      // What the room lacks, it lacks for everybody; a lane that does as the others do is said once.
-      const isForAll = kind === 'kit' && !entry.isOtherMovement;
+      const kind: PlanProblemKind = first.kind === 'mastery' ? 'not-yet' : first.kind;
+      return [{ laneId, kind, entry, text: hindrances.map(({ text }) => text).join('; ') }];
+    });
+    const slots = plan.lanes.filter(({ laneId }) => laneEntry(item, laneId, context)?.isOtherMovement === false).length;
+    return found.flatMap(({ laneId, kind, entry, text }, at): PlanProblem[] => {
+      const alike = found.filter((each) => each.text === text && !each.entry.isOtherMovement);
+      // What stands in everybody's way is said once.
+      const isForAll = !entry.isOtherMovement && slots > 1 && alike.length === slots;
+      if (isForAll && found.indexOf(alike[0]!) !== at) return [];
+      const { document } = entry;
       return [
         {
           key: `${kind}/${item.itemId}/${isForAll ? 'all' : laneId}`,
@@ -147,27 +157,38 @@ function hindered(question: ProblemQuestion): PlanProblem[] {
           itemId: item.itemId,
           laneId: isForAll ? null : laneId,
           atSeconds: null,
-          text: hindrances.map(({ text }) => text).join('; '),
+          text,
           mends: () => [
             ...openMends(question, item, { laneId, kind, document, isForAll }),
-            isForAll ? { text: 'Take it out', edit: removeItem(item.itemId) } : leaveOut(item.itemId, laneId),
+            isForAll || plan.lanes.length === 1
+              ? { text: 'Take it out', edit: removeItem(item.itemId) }
+              : leaveOut(item.itemId, laneId),
           ],
         },
       ];
-    }),
-  ).filter(({ key }, at, all) => all.findIndex((other) => other.key === key) === at);
+    });
+  });
 }
 
 /** What the movement's author names for the caution, then the nearest that is open. */
 function openMends(
   question: ProblemQuestion,
   item: PlanItem,
-  at: { readonly laneId: string; readonly kind: PlanProblemKind; readonly document: MovementDocument; readonly isForAll: boolean },
+  at: {
+    readonly laneId: string;
+    readonly kind: PlanProblemKind;
+    readonly document: MovementDocument;
+    readonly isForAll: boolean;
+  },
 ): Mend[] {
   const { context } = question;
   const { laneId, kind, document, isForAll } = at;
   const named = document.cautions.flatMap(({ instead, closed }) => (closed && instead ? [instead] : []))[0];
-  const isOpen = (id: string) => context.lane(laneId).hindrances(id).every((each) => each.kind === 'mastery');
+  const isOpen = (id: string) =>
+    context
+      .lane(laneId)
+      .hindrances(id)
+      .every((each) => each.kind === 'mastery');
   const instead = kind === 'caution' && named && isOpen(named) ? context.documentOf(named) : undefined;
   const first = instead && { text: `Swap for ${lowerFirst(instead.name)}`, edit: swapMovement(item.itemId, laneId, instead.id) };
   const others = swapMends(question, item, isForAll ? null : laneId, document).filter(({ text }) => text !== first?.text);
@@ -181,11 +202,14 @@ function leaveOut(itemId: string, laneId: string): Mend {
 /** Two want what only one can have: another load, beginning at different stations, or another movement for one of them. */
 function clashes(question: ProblemQuestion, uses: readonly SharedUse[]): PlanProblem[] {
   const { plan, context } = question;
-  return uses.flatMap(({ key, name, there, spans }) => {
+  return uses.flatMap(({ key, name, spans }) => {
     const seen = new Set<string>();
     return spans.flatMap((span): PlanProblem[] => {
       if (!span.isClash) return [];
-      const who = span.lanes.map(({ laneId, itemId }) => `${laneId}/${itemId}`).sort().join('+');
+      const who = span.lanes
+        .map(({ laneId, itemId }) => `${laneId}/${itemId}`)
+        .sort()
+        .join('+');
       if (seen.has(who)) return [];
       seen.add(who);
       const [first, last] = [span.lanes[0]!, span.lanes.at(-1)!];
@@ -200,16 +224,15 @@ function clashes(question: ProblemQuestion, uses: readonly SharedUse[]): PlanPro
           itemId: last.itemId,
           laneId: last.laneId,
           atSeconds: span.fromSeconds,
-          text: isHands
-            ? `${listed(names)} need your hands at the same time`
-            : `${listed(names)} want ${name} at the same time${there === 0 ? '' : `; there ${there === 1 ? 'is one' : `are ${there}`}`}`,
-          mends: () => [
-            ...(isHands ? [] : otherLoads(question, item, last.laneId)),
-            ...(first.itemId === last.itemId && !block.spread && block.items.length > 1
-              ? [{ text: 'Begin at different stations', edit: withBlock(block.blockId, (each) => ({ ...each, spread: true })) }]
-              : []),
-            ...swapMends(question, item, last.laneId, laneEntry(item, last.laneId, context)!.document).slice(0, 1),
-          ].slice(0, MENDS_MOST),
+          text: isHands ? `${listed(names)} need your hands at the same time` : `${listed(names)} want ${name} at the same time`,
+          mends: () =>
+            [
+              ...(isHands ? [] : otherLoads(question, item, last.laneId)),
+              ...(first.itemId === last.itemId && !block.spread && block.items.length > 1
+                ? [{ text: 'Begin at different stations', edit: withBlock(block.blockId, (each) => ({ ...each, spread: true })) }]
+                : []),
+              ...swapMends(question, item, last.laneId, laneEntry(item, last.laneId, context)!.document).slice(0, 1),
+            ].slice(0, MENDS_MOST),
         },
       ];
     });
@@ -224,11 +247,6 @@ function otherLoads({ context }: ProblemQuestion, item: PlanItem, laneId: string
   return [lighter ?? heavier].flatMap((other) =>
     other ? [{ text: `${name} takes ${loadText(other.load)}`, edit: withAsked(item.itemId, laneId, { load: other.load }) }] : [],
   );
-}
-
-function listed(names: readonly string[]): string {
-  if (names.length < 2) return names.join('');
-  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
 }
 
 /** Changing over takes longer than the clock gives. */
@@ -284,7 +302,9 @@ function tightStarts({ plan, context }: ProblemQuestion): PlanProblem[] {
             laneId,
             atSeconds: null,
             text: `${entry.amount} take about ${Math.round(takes)} s: longer than the ${format.everySeconds} s to the next start`,
-            mends: () => [{ text: `${fits} instead`, edit: withAsked(item.itemId, laneId, { amount: { unit: 'reps', value: fits } }) }],
+            mends: () => [
+              { text: `${fits} instead`, edit: withAsked(item.itemId, laneId, { amount: { unit: 'reps', value: fits } }) },
+            ],
           },
         ];
       }),
@@ -307,7 +327,14 @@ function unevenSides({ plan, context }: ProblemQuestion): PlanProblem[] {
             text: `${amount + 1} in all`,
             edit: withAsked(item.itemId, at.laneId, { amount: { unit, value: amount + 1 } }),
           };
-          return [{ ...at, key: `sides/${item.itemId}/${laneId}`, text: `${amount} by turns leave one side a rep short`, mends: () => [even] }];
+          return [
+            {
+              ...at,
+              key: `sides/${item.itemId}/${laneId}`,
+              text: `${amount} by turns leave one side a rep short`,
+              mends: () => [even],
+            },
+          ];
         }
         const rounds = roundsOf(block, setsOfEntry(entry, item));
         if (entry.sides === 'by-set' && block.format.kind !== 'sets' && perSide && rounds % 2 === 1) {
@@ -365,7 +392,10 @@ function inARow(
           itemId: item.itemId,
           laneId: null,
           atSeconds: null,
-          text: kind === 'grip' ? `The ${ordinal(row)} in a row that hangs on the grip` : `The ${ordinal(row)} in a row on bent wrists`,
+          text:
+            kind === 'grip'
+              ? `The ${ordinal(row)} in a row that hangs on the grip`
+              : `The ${ordinal(row)} in a row on bent wrists`,
           mends: () => [
             ...(later < 0
               ? []
@@ -416,7 +446,12 @@ function overTime({ plan, unrolled, context }: ProblemQuestion): PlanProblem[] {
 function fewer(block: PlanBlock, plan: Plan, context: PlanContext): Mend[] {
   const { format, blockId, items } = block;
   if ((format.kind === 'rounds' || format.kind === 'intervals') && format.rounds > 1) {
-    return [{ text: `${format.rounds - 1} rounds instead of ${format.rounds}`, edit: withFormat(blockId, { ...format, rounds: format.rounds - 1 }) }];
+    return [
+      {
+        text: `${format.rounds - 1} rounds instead of ${format.rounds}`,
+        edit: withFormat(blockId, { ...format, rounds: format.rounds - 1 }),
+      },
+    ];
   }
   if (format.kind !== 'sets') return [];
   const most = items

@@ -8,7 +8,11 @@ import { repSecondsOf } from './workTime.ts';
 const PACE_PRIOR_REPS = 30;
 
 /** Seconds of one rep: by tempo or the library, drawn towards what the counter measured as reps come in. */
-export function sharedPace(document: Pick<MovementDocument, 'repSeconds'>, tempo: Tempo | null, measured: MeasuredPace | null): number {
+export function sharedPace(
+  document: Pick<MovementDocument, 'repSeconds'>,
+  tempo: Tempo | null,
+  measured: MeasuredPace | null,
+): number {
   const book = repSecondsOf(document, tempo);
   // A tempo that is asked for is another pace than the one that was measured.
   if (!measured || tempo) return book;

@@ -5,6 +5,7 @@ import type { MovementDocument } from '../movement/movementDocument.ts';
 import { lowerFirst } from '../movement/text.ts';
 import { BASIC_PATTERNS } from './coverage.ts';
 import { laneEntry } from './laneEntry.ts';
+import { nearness } from './nearness.ts';
 import type { Plan } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
 import { hindrancesOf } from './swaps.ts';
@@ -35,13 +36,13 @@ export interface PrepareQuestion {
 const WARM_UPS = 5;
 const STRETCHES = 4;
 /** Of what the most worked muscle has, below this one asks for no stretch of its own. */
-const WORKED_LEAST = 0.25;
+const WORKED_LEAST = 0.15;
 const HELD: readonly (Mastery | null)[] = ['clean', 'owned'];
 
 /** Sets by muscle of the main part, over all lanes, the most worked as 1; and the patterns that are met, most sets first. */
 function coming({ plan, context }: PrepareQuestion) {
   const muscles = new Map<string, number>();
-  const patterns = new Map<string, number>();
+  const patterns = new Map<string, { readonly sets: number; readonly first: MovementDocument }>();
   for (const block of plan.blocks) {
     if (block.part !== 'main' && block.part !== 'finisher') continue;
     for (const item of block.items) {
@@ -49,7 +50,8 @@ function coming({ plan, context }: PrepareQuestion) {
         const entry = laneEntry(item, laneId, context);
         if (!entry) continue;
         const { pattern } = entry.document;
-        patterns.set(pattern, (patterns.get(pattern) ?? 0) + entry.sets);
+        const known = patterns.get(pattern) ?? { sets: 0, first: entry.document };
+        patterns.set(pattern, { ...known, sets: known.sets + entry.sets });
         for (const { muscle, share } of entry.document.muscles) {
           muscles.set(muscle, (muscles.get(muscle) ?? 0) + share * entry.sets);
         }
@@ -58,16 +60,22 @@ function coming({ plan, context }: PrepareQuestion) {
   }
   const most = Math.max(...muscles.values());
   for (const [muscle, sum] of muscles) muscles.set(muscle, sum / most);
-  return { muscles, patterns: [...patterns].sort((a, b) => b[1] - a[1]).map(([pattern]) => pattern) };
+  return { muscles, patterns: [...patterns].sort((a, b) => b[1].sets - a[1].sets) };
 }
 
 function openToAll({ plan, context, among }: PrepareQuestion): readonly MovementDocument[] {
   const laneIds = plan.lanes.map(({ laneId }) => laneId);
-  return among.filter((document) => isInUse(document) && hindrancesOf(document.id, laneIds, context).every(({ kind }) => kind === 'mastery'));
+  return among.filter(
+    (document) => isInUse(document) && hindrancesOf(document.id, laneIds, context).every(({ kind }) => kind === 'mastery'),
+  );
 }
 
 function inPlan(plan: Plan): Set<string> {
-  return new Set(plan.blocks.flatMap(({ items }) => items.flatMap((item) => [item.movementId, ...item.own.flatMap((own) => own.movementId ?? [])])));
+  return new Set(
+    plan.blocks.flatMap(({ items }) =>
+      items.flatMap((item) => [item.movementId, ...item.own.flatMap((own) => own.movementId ?? [])]),
+    ),
+  );
 }
 
 /**
@@ -91,14 +99,25 @@ export function warmUpFor(question: PrepareQuestion): readonly Proposed[] {
     const isOpen = open.some(({ id }) => id === movementId);
     if (isOpen) propose(context.documentOf(movementId), `${context.lane(laneId).name}: ${why}`);
   }
-  const mobile = ranked(open.filter(({ pattern }) => pattern === 'mobility'), muscles);
+  const mobile = ranked(
+    open.filter(({ pattern }) => pattern === 'mobility'),
+    muscles,
+  );
   propose(mobile[0]?.document, whyWorked(mobile[0], context));
   const basics: readonly string[] = BASIC_PATTERNS;
-  for (const pattern of patterns.filter((each) => basics.includes(each))) {
-    const rehearsals = open
-      .filter((document) => document.pattern === pattern && document.impact === 'none' && document.kit.needed.length === 0 && document.skill === 1)
-      .sort((a, b) => Number(isClean(b.id)) - Number(isClean(a.id)) || (rungOf.get(a.id) ?? 0) - (rungOf.get(b.id) ?? 0));
-    const [best] = rehearsals.filter(({ id }) => !used.has(id));
+  for (const [pattern, { first }] of patterns.filter(([each]) => basics.includes(each))) {
+    const rung = rungOf.get(first.id) ?? 0;
+    const [best] = open
+      .filter(
+        ({ id, kit, impact, skill }) => !used.has(id) && kit.needed.length === 0 && impact === 'none' && skill <= first.skill,
+      )
+      .filter(
+        (document) => document.pattern === pattern && document.family === first.family && (rungOf.get(document.id) ?? 0) < rung,
+      )
+      .sort(
+        (a, b) =>
+          Number(isClean(b.id)) - Number(isClean(a.id)) || nearness(first, b, rungOf).value - nearness(first, a, rungOf).value,
+      );
     if (best) propose(best, `rehearses the ${pattern}${isClean(best.id) ? ', clean so far' : ''}`);
   }
   for (const each of mobile.slice(1)) propose(each.document, whyWorked(each, context));
@@ -136,7 +155,11 @@ function ranked(documents: readonly MovementDocument[], muscles: ReadonlyMap<str
     .map((document): Ranked => {
       const reached = document.muscles.map(({ muscle, share }) => ({ muscle, worth: share * (muscles.get(muscle) ?? 0) }));
       const most = [...reached].sort((a, b) => b.worth - a.worth)[0];
-      return { document, worth: reached.reduce((sum, { worth }) => sum + worth, 0), mainMuscle: most && most.worth > 0 ? most.muscle : null };
+      return {
+        document,
+        worth: reached.reduce((sum, { worth }) => sum + worth, 0),
+        mainMuscle: most && most.worth > 0 ? most.muscle : null,
+      };
     })
     .sort((a, b) => b.worth - a.worth);
 }

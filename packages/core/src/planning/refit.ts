@@ -29,7 +29,11 @@ export interface Refit {
  */
 export function refit(
   plan: Plan,
-  { context, ladder, among }: { readonly context: PlanContext; readonly ladder: Ladder; readonly among: readonly MovementDocument[] },
+  {
+    context,
+    ladder,
+    among,
+  }: { readonly context: PlanContext; readonly ladder: Ladder; readonly among: readonly MovementDocument[] },
 ): Refit {
   const changes: Refitted[] = [];
   let now = plan;
@@ -37,7 +41,13 @@ export function refit(
   const swap = (itemId: string, laneId: string | null, of: MovementDocument, laneIds: readonly string[]) => {
     const swaps = swapsFor({ of, laneIds, among, ladder, context, used }, 8);
     const best = swaps.find(({ notYet }) => notYet === null) ?? swaps[0];
-    changes.push({ itemId, laneId, from: of, to: best?.document ?? null, reasons: best?.reasons ?? ['nothing near enough can be done there'] });
+    changes.push({
+      itemId,
+      laneId,
+      from: of,
+      to: best?.document ?? null,
+      reasons: best?.reasons ?? ['nothing near enough can be done there'],
+    });
     if (!best) return;
     used.add(best.document.id);
     now = swapMovement(itemId, laneId, best.document.id)(now);

@@ -32,7 +32,10 @@ export interface RepeatQuestion {
  * Last time's plan for today, with what was decided: loads and amounts that are due give way to advice, and what is to be left out is. What
  * has changed is told for each place.
  */
-export function repeatPlan({ last, context, decided, newId }: RepeatQuestion): { readonly plan: Plan; readonly changes: readonly RepeatChange[] } {
+export function repeatPlan({ last, context, decided, newId }: RepeatQuestion): {
+  readonly plan: Plan;
+  readonly changes: readonly RepeatChange[];
+} {
   let plan = copyOfPlan(last, newId);
   const changes: RepeatChange[] = [];
   const items = plan.blocks.flatMap((block) => block.items);

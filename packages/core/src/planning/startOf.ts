@@ -57,7 +57,8 @@ function plannedMovement(block: PlanBlock, item: PlanItem, laneId: string, conte
         : format.kind === 'amrap'
           ? entry.sets
           : setsOfEntry(entry, item);
-  const restSeconds = format.kind === 'rounds' ? format.restSeconds : format.kind === 'emom' || format.kind === 'amrap' ? 0 : entry.restSeconds;
+  const restSeconds =
+    format.kind === 'rounds' ? format.restSeconds : format.kind === 'emom' || format.kind === 'amrap' ? 0 : entry.restSeconds;
   return { ...at, sets: capped(sets * times), target: entry.amount, dose, restSeconds: Math.min(600, restSeconds) };
 }
 

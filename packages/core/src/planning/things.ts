@@ -71,9 +71,23 @@ function weightsFor(document: MovementDocument, load: Load, { inventory, lexicon
     );
     // Handles that are set to a weight are wanted only where no fixed one will do.
     if (fixed < count && handles >= count) {
-      return [{ key: `handles ${form.what}`, name: `the adjustable ${form.what}s`, count, there: handles }];
+      return [
+        {
+          key: `handles ${form.what}`,
+          name: count > 1 ? `the adjustable ${form.what}s` : `an adjustable ${form.what}`,
+          count,
+          there: handles,
+        },
+      ];
     }
-    return [{ key: `${form.what} ${weight}`, name: `${weight} ${form.what}s`, count, there: inventory ? fixed : null }];
+    return [
+      {
+        key: `${form.what} ${weight}`,
+        name: count > 1 ? `the pair of ${weight} ${form.what}s` : `the ${weight} ${form.what}`,
+        count,
+        there: inventory ? fixed : null,
+      },
+    ];
   }
   if (load.kind === 'bar') {
     const bars = sources.filter((source) => source.kind === 'bar').length;

@@ -36,7 +36,14 @@ describe('on the clock', () => {
     }
   });
   test('a rest between rounds, and an all-out stretch after each, are as the arithmetic of intervals has them', () => {
-    const format = { kind: 'intervals', workSeconds: 30, restSeconds: 10, rounds: 3, order: 'by-round', roundRestSeconds: 60 } as const;
+    const format = {
+      kind: 'intervals',
+      workSeconds: 30,
+      restSeconds: 10,
+      rounds: 3,
+      order: 'by-round',
+      roundRestSeconds: 60,
+    } as const;
     const { totalSeconds } = intervalTime({ stations: 4, ...format });
     expect(working(planOf([blockOf(format, stations(4))]))).toBe(totalSeconds);
     const allOut = { seconds: 50, when: 'each-round' } as const;
@@ -59,7 +66,10 @@ describe('on the clock', () => {
   });
   test('a change that is longer than the pause is said, and the clock goes on', () => {
     const format = { kind: 'intervals', workSeconds: 30, restSeconds: 5, rounds: 1, order: 'by-round' } as const;
-    const { steps, seconds } = unroll(planOf([blockOf(format, [itemOf('goblet-squat'), itemOf('forearm-plank')])]), planContext());
+    const { steps, seconds } = unroll(
+      planOf([blockOf(format, [itemOf('goblet-squat'), itemOf('forearm-plank')])]),
+      planContext(),
+    );
     const change = steps.findLast(({ kind }) => kind === 'change')!;
     expect(change.lacksSeconds).toBeGreaterThan(0);
     expect(seconds - steps.find(({ kind }) => kind === 'work')!.fromSeconds).toBe(65);
@@ -91,10 +101,14 @@ describe('at own pace', () => {
   test('one trainer shows two people different movements one after the other, and the same one once', () => {
     const context = planContext({ lane: { familiarity: () => 'new' } });
     const briefs = (own: { laneId: string; movementId: string }[]) =>
-      unroll(planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { own })])], 2), context).steps.filter(({ kind }) => kind === 'brief');
+      unroll(planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { own })])], 2), context).steps.filter(
+        ({ kind }) => kind === 'brief',
+      );
     const same = briefs([]);
     expect(same.map(({ fromSeconds }) => fromSeconds)).toEqual([same[0]!.fromSeconds, same[0]!.fromSeconds]);
-    const [one, two] = briefs([{ laneId: laneId(1), movementId: 'waxwing:box-squat' }]).sort((a, b) => a.fromSeconds - b.fromSeconds);
+    const [one, two] = briefs([{ laneId: laneId(1), movementId: 'waxwing:box-squat' }]).sort(
+      (a, b) => a.fromSeconds - b.fromSeconds,
+    );
     expect(two!.fromSeconds).toBeGreaterThanOrEqual(one!.fromSeconds + one!.seconds);
   });
   test('each has their own rung, dose and sets in the same place, and who sits it out waits for the next block', () => {
@@ -102,7 +116,10 @@ describe('at own pace', () => {
       { laneId: laneId(1), movementId: 'waxwing:box-squat', sets: 2, amount: { unit: 'reps' as const, value: 6 } },
       { laneId: laneId(2), leftOut: true },
     ];
-    const blocks = [blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { sets: 3, own })]), blockOf({ kind: 'sets' }, [itemOf('full-push-up')])];
+    const blocks = [
+      blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { sets: 3, own })]),
+      blockOf({ kind: 'sets' }, [itemOf('full-push-up')]),
+    ];
     const { steps } = unroll(planOf(blocks, 3), planContext());
     const works = (lane: number, block: number) =>
       steps.filter((step) => step.kind === 'work' && step.laneId === laneId(lane) && step.blockId === blocks[block]!.blockId);
@@ -116,11 +133,22 @@ describe('at own pace', () => {
   });
   test('a script, a ramp, drops and an easier one after are bouts of their own', () => {
     const kinds = (part: Parameters<typeof itemOf>[1], slug = 'two-dumbbell-squat') =>
-      unroll(planOf([blockOf({ kind: 'sets' }, [itemOf(slug, { sets: 1, amount: { unit: 'reps', value: 10 }, ...part })])]), planContext())
+      unroll(
+        planOf([blockOf({ kind: 'sets' }, [itemOf(slug, { sets: 1, amount: { unit: 'reps', value: 10 }, ...part })])]),
+        planContext(),
+      )
         .steps.filter(({ kind }) => kind === 'work')
         .map(({ document, work }) => [document!.id.slice(8), work!.amount, work!.stretch, work!.isRamp, work!.isFirstOfSet]);
     expect(
-      kinds({ way: { kind: 'script', stretches: [{ kind: 'doubles', amount: 4 }, { kind: 'hold', amount: 20 }] } }),
+      kinds({
+        way: {
+          kind: 'script',
+          stretches: [
+            { kind: 'doubles', amount: 4 },
+            { kind: 'hold', amount: 20 },
+          ],
+        },
+      }),
     ).toEqual([
       ['two-dumbbell-squat', 4, 'doubles', false, true],
       ['two-dumbbell-squat', 20, 'hold', false, false],
@@ -135,11 +163,15 @@ describe('at own pace', () => {
       [6, false],
       [4, false],
     ]);
-    expect(kinds({ way: { kind: 'then-easier', movementId: 'waxwing:box-squat', amount: 7 } }).map(([id, amount]) => [id, amount])).toEqual([
+    expect(
+      kinds({ way: { kind: 'then-easier', movementId: 'waxwing:box-squat', amount: 7 } }).map(([id, amount]) => [id, amount]),
+    ).toEqual([
       ['two-dumbbell-squat', 10],
       ['box-squat', 7],
     ]);
-    expect(kinds({ way: { kind: 'ladder', of: 'amount', amounts: [10, 8, 6], words: [] } }).map(([, amount]) => amount)).toEqual([10, 8, 6]);
+    expect(kinds({ way: { kind: 'ladder', of: 'amount', amounts: [10, 8, 6], words: [] } }).map(([, amount]) => amount)).toEqual([
+      10, 8, 6,
+    ]);
   });
   test('sides are spread as it is said: within the set, set by set, with another movement between', () => {
     const sides = (sidesOf: 'in-set' | 'by-set' | 'split') =>
@@ -209,7 +241,14 @@ describe('any plan', () => {
             const slack = steps.filter((each) => TIME_OF[each.kind] === kind).length;
             hold(isNear(seen.get(kind) ?? 0, of[kind], slack), `seconds of ${kind}: ${seen.get(kind)} for ${of[kind]}`);
           }
-          hold(isNear([...seen.values()].reduce((sum, each) => sum + each, 0), of.until, 1), 'all seconds of the lane');
+          hold(
+            isNear(
+              [...seen.values()].reduce((sum, each) => sum + each, 0),
+              of.until,
+              1,
+            ),
+            'all seconds of the lane',
+          );
         }
         hold(isNear(times.spareSeconds, plan.minutes * 60 - unrolled.seconds), 'what is left');
       }),
@@ -248,7 +287,11 @@ describe('any plan', () => {
   test('keeps the ids of its steps when blocks and items change places', () => {
     const items = [itemOf('goblet-squat'), itemOf('full-push-up'), itemOf('forearm-plank')];
     const block = blockOf({ kind: 'rounds', rounds: 2, restSeconds: 30 }, items);
-    const ids = (plan: Plan) => unroll(plan, context).steps.filter(({ kind }) => kind === 'work').map(({ id }) => id).sort();
+    const ids = (plan: Plan) =>
+      unroll(plan, context)
+        .steps.filter(({ kind }) => kind === 'work')
+        .map(({ id }) => id)
+        .sort();
     const other = blockOf({ kind: 'sets' }, [itemOf('thread-the-needle')], { blockId: idOf(2, 999) });
     expect(ids(planOf([other, { ...block, items: [...items].reverse() }]))).toEqual(ids(planOf([block, other])));
   });

@@ -263,7 +263,12 @@ class BlockRun {
   }
 
   /** Changes over, is shown what it is where that is new today, works, and rests. */
-  private place(lane: LaneClock, place: Place, pass: number, after: { readonly restSeconds: number; readonly until: number }): void {
+  private place(
+    lane: LaneClock,
+    place: Place,
+    pass: number,
+    after: { readonly restSeconds: number; readonly until: number },
+  ): void {
     const { item, plan, set } = place;
     const key = `${pass}/${item.itemId}/${place.key}`;
     const [first] = plan.bouts;
@@ -332,7 +337,13 @@ class BlockRun {
     lane: LaneClock,
     bout: Bout,
     key: string,
-    at: { readonly item: PlanItem; readonly set: number; readonly seconds: number; readonly isFirst: boolean; readonly onClock: boolean },
+    at: {
+      readonly item: PlanItem;
+      readonly set: number;
+      readonly seconds: number;
+      readonly isFirst: boolean;
+      readonly onClock: boolean;
+    },
   ): void {
     const { document, side, unit, amount, load, stretch, word, isRamp } = bout;
     const work: StepWork = {
@@ -353,7 +364,10 @@ class BlockRun {
   }
 
   /** Getting from what was just done to what comes: position, and what is put down, picked up and set. */
-  private changeOver({ last }: LaneClock, { document, load }: Pick<Bout, 'document' | 'load'>): { readonly seconds: number; readonly isFloor: boolean } {
+  private changeOver(
+    { last }: LaneClock,
+    { document, load }: Pick<Bout, 'document' | 'load'>,
+  ): { readonly seconds: number; readonly isFloor: boolean } {
     if (last && last.document.id === document.id && (last.load === load || isSameLoad(last.load, load))) return NO_CHANGE;
     const from = last?.document.position ?? 'standing';
     const isSameMovement = last?.document.id === document.id;
@@ -423,7 +437,8 @@ class BlockRun {
         const entry = this.entry(item, lane);
         const begun = lane.now;
         const key = `${pass}/${item.itemId}/${round}`;
-        if (entry) this.work(lane, item, workingSet(entry, item, round, this.context), { key, set: round, until: begun + everySeconds });
+        if (entry)
+          this.work(lane, item, workingSet(entry, item, round, this.context), { key, set: round, until: begun + everySeconds });
         this.fill(lane, begun + everySeconds, 'rest', `${key}/rest`);
       }
     }

@@ -41,7 +41,11 @@ export function masteryOf({ dose }: Pick<MovementDocument, 'dose'>, sets: readon
   const sessionsWith = (isGood: (set: PractisedSet) => boolean) =>
     sessions.filter((session) => session.filter(isGood).length >= SETS_TO_COUNT).length;
   const hasSomethingLeft = ({ effort }: PractisedSet) => effort === 'plenty-left' || effort === 'about-right';
-  if (sessionsWith((set) => set.clean === true && isIn(dose.kind)(set) && set.amount >= high && hasSomethingLeft(set)) >= SESSIONS_TO_OWN) return 'owned';
+  if (
+    sessionsWith((set) => set.clean === true && isIn(dose.kind)(set) && set.amount >= high && hasSomethingLeft(set)) >=
+    SESSIONS_TO_OWN
+  )
+    return 'owned';
   if (sessionsWith((set) => set.clean === true && (!isIn(dose.kind)(set) || set.amount >= low)) > 0) return 'clean';
   return sessions.length > 1 || sets.some(({ clean }) => clean) ? 'learning' : 'introduced';
 }

@@ -88,7 +88,13 @@ export function blockOf(format: Format, items: PlanItem[], part: Partial<PlanBlo
 }
 
 export function planOf(blocks: PlanBlock[], lanes = 1, part: Partial<Plan> = {}): Plan {
-  return { name: 'An hour', minutes: 60, lanes: Array.from({ length: lanes }, (_, at) => ({ laneId: laneId(at) })), blocks, ...part };
+  return {
+    name: 'An hour',
+    minutes: 60,
+    lanes: Array.from({ length: lanes }, (_, at) => ({ laneId: laneId(at) })),
+    blocks,
+    ...part,
+  };
 }
 
 const SLUGS = [

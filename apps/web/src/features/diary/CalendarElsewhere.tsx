@@ -50,7 +50,8 @@ export function CalendarElsewhere() {
       </p>
       {address && (
         <p role="status" className="mt-1">
-          Whoever knows this address reads your times. It is shown this once: <code className="bg-base-200 rounded px-2 py-1 break-all select-all">{address}</code>
+          Whoever knows this address reads your times. It is shown this once:{' '}
+          <code className="bg-base-200 rounded px-2 py-1 break-all select-all">{address}</code>
         </p>
       )}
       {trouble && (

@@ -29,7 +29,8 @@ export default function DiaryPage() {
   const sunday = dayAfter(monday, 6);
   const places = usePlaces();
   const queries = useQueryClient();
-  const [open, setOpen] = useState<'new' | string | null>(null);
+  // A visit's id, or `new`.
+  const [open, setOpen] = useState<string | null>(null);
   const [done, setDone] = useState<{ readonly text: string; readonly undo: () => Promise<unknown> } | null>(null);
   const week = useQuery({
     queryKey: ['diary', monday],
@@ -51,20 +52,30 @@ export default function DiaryPage() {
   };
   const cancel = async (visit: Visit, scope: BookingScope) => {
     const gone = await api.delete<Visit[]>(`bookings/${visit.bookingId}?scope=${scope}`);
-    const text = gone.length === 1 ? `Cancelled: ${whoText(visit)}, ${shortDay(visit.localDate)}.` : `Cancelled: ${gone.length} visits.`;
+    const text =
+      gone.length === 1 ? `Cancelled: ${whoText(visit)}, ${shortDay(visit.localDate)}.` : `Cancelled: ${gone.length} visits.`;
     await told(text, async () => {
       for (const each of gone) await api.post('bookings', againOf(each));
     });
   };
   const visits = week.data?.visits ?? [];
   const taken = week.data ? takenBy(week.data, me.trainerId) : [];
-  const clashes = (visit: Visit) => clashesOf(taken.find(({ key }) => key === visit.bookingId)!, taken);
+  const clashes = (visit: Visit) =>
+    clashesOf(
+      taken.find(({ key }) => key === visit.bookingId)!,
+      taken,
+    );
   const ofDay = visits.filter(({ localDate: date }) => date === day);
 
   return (
     <Page title="Diary" aside={<TodayNav />}>
       <nav aria-label="Weeks" className="flex flex-wrap items-center gap-2">
-        <button type="button" className="btn btn-ghost min-h-11" aria-label="The week before" onClick={() => go(dayAfter(day, -7))}>
+        <button
+          type="button"
+          className="btn btn-ghost min-h-11"
+          aria-label="The week before"
+          onClick={() => go(dayAfter(day, -7))}
+        >
           <ChevronLeft aria-hidden="true" />
         </button>
         <b className="text-lg">
@@ -84,13 +95,7 @@ export default function DiaryPage() {
       </nav>
       {week.isPending && <Loading what="your week" />}
       {week.isError && <Failed what="your week" error={week.error} onRetry={() => void week.refetch()} />}
-      {week.data && (
-        <WeekScore
-          {...{ monday, day, today, visits }}
-          isClash={(visit) => clashes(visit).length > 0}
-          onDay={go}
-        />
-      )}
+      {week.data && <WeekScore {...{ monday, day, today, visits }} isClash={(visit) => clashes(visit).length > 0} onDay={go} />}
       <DoneWithUndo
         done={done?.text}
         onUndo={() => {
@@ -100,7 +105,12 @@ export default function DiaryPage() {
         }}
       />
       {open === 'new' && (
-        <VisitForm day={day} visit={null} onClose={() => setOpen(null)} onDone={(visit, text) => told(text, () => api.delete(`bookings/${visit.bookingId}?scope=following`))} />
+        <VisitForm
+          day={day}
+          visit={null}
+          onClose={() => setOpen(null)}
+          onDone={(visit, text) => told(text, () => api.delete(`bookings/${visit.bookingId}?scope=following`))}
+        />
       )}
       {week.data && (
         <section aria-label={dayText(day)}>
@@ -116,7 +126,16 @@ export default function DiaryPage() {
                 isOpen={open === visit.bookingId}
                 onOpen={() => setOpen(open === visit.bookingId ? null : visit.bookingId)}
                 onCancel={(scope) => void cancel(visit, scope)}
-                onDone={(before, text) => told(text, () => api.put(`bookings/${before.bookingId}`, { ...againOf(before), bookingId: undefined, seriesId: undefined, scope: 'this' }))}
+                onDone={(before, text) =>
+                  told(text, () =>
+                    api.put(`bookings/${before.bookingId}`, {
+                      ...againOf(before),
+                      bookingId: undefined,
+                      seriesId: undefined,
+                      scope: 'this',
+                    }),
+                  )
+                }
               />
             ))}
           </ol>
@@ -204,4 +223,3 @@ function VisitRow({ visit, room, clashes, isOpen, onOpen, onCancel, onDone }: Vi
     </li>
   );
 }
-

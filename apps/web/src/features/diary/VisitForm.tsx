@@ -118,21 +118,59 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
       </div>
       {draft.isClass && (
         <div className="flex flex-wrap gap-3">
-          <Field label="What it is called" wide="w-64" maxLength={60} value={draft.title} problem={problems.title} onChange={({ target }) => change({ title: target.value })} />
-          <Field label="How many come" wide="w-32" inputMode="numeric" value={draft.heads} problem={problems.heads} onChange={({ target }) => change({ heads: target.value })} />
+          <Field
+            label="What it is called"
+            wide="w-64"
+            maxLength={60}
+            value={draft.title}
+            problem={problems.title}
+            onChange={({ target }) => change({ title: target.value })}
+          />
+          <Field
+            label="How many come"
+            wide="w-32"
+            inputMode="numeric"
+            value={draft.heads}
+            problem={problems.heads}
+            onChange={({ target }) => change({ heads: target.value })}
+          />
         </div>
       )}
       <div className="flex flex-wrap items-start gap-3">
-        <Field label="Day" type="date" wide="w-44" value={draft.localDate} problem={problems.localDate} onChange={({ target }) => change({ localDate: target.value })} />
-        <Field label="From" wide="w-28" className="figures" value={draft.time} problem={problems.time} onChange={({ target }) => change({ time: target.value })} />
-        <Field label="Minutes" wide="w-28" inputMode="numeric" className="figures" value={draft.minutes} problem={problems.minutes} onChange={({ target }) => change({ minutes: target.value })} />
+        <Field
+          label="Day"
+          type="date"
+          wide="w-44"
+          value={draft.localDate}
+          problem={problems.localDate}
+          onChange={({ target }) => change({ localDate: target.value })}
+        />
+        <Field
+          label="From"
+          wide="w-28"
+          className="figures"
+          value={draft.time}
+          problem={problems.time}
+          onChange={({ target }) => change({ time: target.value })}
+        />
+        <Field
+          label="Minutes"
+          wide="w-28"
+          inputMode="numeric"
+          className="figures"
+          value={draft.minutes}
+          problem={problems.minutes}
+          onChange={({ target }) => change({ minutes: target.value })}
+        />
         <Pick
           label="Where"
           wide="w-56"
           options={[
             { value: '', text: 'anywhere' },
             ...(places.data ?? []).map(({ placeId, name: text }) => ({ value: placeId, text })),
-            ...(draft.isClass || draft.clientIds.length === 0 ? [] : [{ value: 'home', text: `at ${name(draft.clientIds[0]!)}’s` }]),
+            ...(draft.isClass || draft.clientIds.length === 0
+              ? []
+              : [{ value: 'home', text: `at ${name(draft.clientIds[0]!)}’s` }]),
           ]}
           value={draft.where}
           problem={problems.where}
@@ -146,8 +184,22 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
           </Tick>
           {draft.repeats && (
             <>
-              <Field label="Every so many weeks" wide="w-40" inputMode="numeric" value={draft.everyWeeks} problem={problems.everyWeeks} onChange={({ target }) => change({ everyWeeks: target.value })} />
-              <Field label="Until" type="date" wide="w-44" value={draft.until} problem={problems.until} onChange={({ target }) => change({ until: target.value })} />
+              <Field
+                label="Every so many weeks"
+                wide="w-40"
+                inputMode="numeric"
+                value={draft.everyWeeks}
+                problem={problems.everyWeeks}
+                onChange={({ target }) => change({ everyWeeks: target.value })}
+              />
+              <Field
+                label="Until"
+                type="date"
+                wide="w-44"
+                value={draft.until}
+                problem={problems.until}
+                onChange={({ target }) => change({ until: target.value })}
+              />
               <Field
                 label="But not on"
                 wide="w-64"
@@ -184,7 +236,15 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
 }
 
 /** What else is at that time: said, not forbidden. */
-function Clashes({ draft, trainerId, bookingId }: { readonly draft: VisitDraft; readonly trainerId: string; readonly bookingId: string }) {
+function Clashes({
+  draft,
+  trainerId,
+  bookingId,
+}: {
+  readonly draft: VisitDraft;
+  readonly trainerId: string;
+  readonly bookingId: string;
+}) {
   const date = draft.localDate;
   const day = useQuery({
     queryKey: ['diary', 'day', date],

@@ -52,7 +52,9 @@ export function WeekScore({ monday, day, today, visits, isClash, onDay }: WeekSc
                         key={visit.bookingId}
                         className={clsx(
                           'absolute inset-y-1.5 overflow-hidden rounded-md px-1.5 text-sm leading-8 whitespace-nowrap',
-                          visit.plan && visit.plan.movements > 0 ? 'bg-neutral text-neutral-content' : 'border-base-content border-2 border-dashed leading-7',
+                          visit.plan && visit.plan.movements > 0
+                            ? 'bg-neutral text-neutral-content'
+                            : 'border-base-content border-2 border-dashed leading-7',
                           isClash(visit) && 'ring-accent ring-4',
                         )}
                         style={{ left: place(visit.startMinute), width: `calc(${(100 * visit.minutes) / (to - from)}% - 2px)` }}

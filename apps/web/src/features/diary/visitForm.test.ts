@@ -18,10 +18,27 @@ describe('a visit as it is typed', () => {
   ])('“%s” as a time of day', (text, minute) => expect(minuteOf(text)).toBe(minute));
 
   test('says everything that isn’t right at once, each in its field', () => {
-    const draft = emptyVisit('2026-02-31', { time: 'soon', minutes: '999', repeats: true, everyWeeks: '0', until: '', except: 'Christmas' });
-    expect(Object.keys(problemsOf(draft)).sort()).toEqual(['everyWeeks', 'except', 'localDate', 'minutes', 'time', 'until', 'who']);
+    const draft = emptyVisit('2026-02-31', {
+      time: 'soon',
+      minutes: '999',
+      repeats: true,
+      everyWeeks: '0',
+      until: '',
+      except: 'Christmas',
+    });
+    expect(Object.keys(problemsOf(draft)).sort()).toEqual([
+      'everyWeeks',
+      'except',
+      'localDate',
+      'minutes',
+      'time',
+      'until',
+      'who',
+    ]);
     expect(problemsOf(emptyVisit('2026-12-01', { clientIds: ['a'] }))).toEqual({});
-    expect(problemsOf(emptyVisit('2026-12-01', { clientIds: ['a'], time: '23:30' }))).toEqual({ minutes: expect.stringContaining('midnight') });
+    expect(problemsOf(emptyVisit('2026-12-01', { clientIds: ['a'], time: '23:30' }))).toEqual({
+      minutes: expect.stringContaining('midnight'),
+    });
     expect(problemsOf(emptyVisit('2026-12-01', { isClass: true, heads: 'many' }))).toEqual({ heads: expect.any(String) });
   });
 
@@ -47,8 +64,27 @@ describe('a visit as it is typed', () => {
   });
 
   test('a visit that is changed begins as it is; what the server says stands at the field', () => {
-    const visit = { bookingId: 'v', seriesId: null, localDate: '2026-12-01', startMinute: 545, minutes: 45, placeId: 'loft', atHome: false, title: null, heads: null, clients: [{ clientId: 'a', name: 'Ada' }], plan: null, session: null };
+    const visit = {
+      bookingId: 'v',
+      seriesId: null,
+      localDate: '2026-12-01',
+      startMinute: 545,
+      minutes: 45,
+      placeId: 'loft',
+      atHome: false,
+      title: null,
+      heads: null,
+      clients: [{ clientId: 'a', name: 'Ada' }],
+      plan: null,
+      session: null,
+    };
     expect(draftOfVisit(visit)).toMatchObject({ clientIds: ['a'], time: '9:05', minutes: '45', where: 'loft', isClass: false });
-    expect(fieldProblems([{ path: 'repeat.until', message: 'too far' }, { path: 'startMinute', message: 'skipped' }, { path: 'odd', message: '?' }])).toEqual({ until: 'too far', time: 'skipped' });
+    expect(
+      fieldProblems([
+        { path: 'repeat.until', message: 'too far' },
+        { path: 'startMinute', message: 'skipped' },
+        { path: 'odd', message: '?' },
+      ]),
+    ).toEqual({ until: 'too far', time: 'skipped' });
   });
 });

@@ -20,7 +20,8 @@ export interface VisitDraft {
   readonly except: string;
 }
 
-export type VisitField = 'who' | 'heads' | 'title' | 'localDate' | 'time' | 'minutes' | 'where' | 'everyWeeks' | 'until' | 'except';
+export type VisitField =
+  'who' | 'heads' | 'title' | 'localDate' | 'time' | 'minutes' | 'where' | 'everyWeeks' | 'until' | 'except';
 export type VisitProblems = Partial<Record<VisitField, string>>;
 
 export function emptyVisit(localDate: string, part: Partial<VisitDraft> = {}): VisitDraft {

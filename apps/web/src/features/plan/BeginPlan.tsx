@@ -31,7 +31,9 @@ export function BeginPlan({ plan, known, library, onTake }: BeginPlanProps) {
     if (!last.data) return;
     const lanes = plan.lanes;
     // The same people are in other lanes than last time.
-    const laneOf = new Map(last.data.plan.lanes.map(({ laneId, clientId }) => [laneId, lanes.find((lane) => lane.clientId === clientId)?.laneId]));
+    const laneOf = new Map(
+      last.data.plan.lanes.map(({ laneId, clientId }) => [laneId, lanes.find((lane) => lane.clientId === clientId)?.laneId]),
+    );
     const renamed: Plan = {
       ...plan,
       blocks: last.data.plan.blocks.map((block) => ({
@@ -104,10 +106,9 @@ async function lastPlan(
   if (last) return last;
   const done = await Promise.all(clientIds.map((id) => api.get<LastTime[]>(`clients/${id}/last-time`)));
   if (done.every((each) => each.length === 0)) return null;
-  const lanes = clientIds.map((clientId, at) => ({
-    laneId: plan.lanes.find((lane) => lane.clientId === clientId)!.laneId,
-    clientId,
-    movementIds: done[at]!.flatMap(({ movementId }) => library.revisionInUse(movementId)?.document.id ?? []),
+  const byLane = clientIds.map((clientId, at) => ({
+    lane: plan.lanes.find((lane) => lane.clientId === clientId)!,
+    documents: done[at]!.flatMap(({ movementId }) => library.revisionInUse(movementId)?.document ?? []),
   }));
-  return { plan: planOfMovements(lanes, plan.minutes, uuid), localDate: null };
+  return { plan: planOfMovements(byLane, plan.minutes, uuid), localDate: null };
 }

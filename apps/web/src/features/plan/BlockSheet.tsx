@@ -1,6 +1,6 @@
 import { useDroppable } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
+import { setUpText } from '@waxwing/core/client';
 import { lowerFirst } from '@waxwing/core/movement';
 import {
   formatText,
@@ -27,7 +27,7 @@ import type { IndexedLibrary } from '../../shared/queries.ts';
 import { FormatEditor } from './FormatEditor.tsx';
 import { ItemEditor } from './ItemEditor.tsx';
 import { Mends } from './Mends.tsx';
-import { PART_NAMES, entryText, wayText } from './planWords.ts';
+import { PART_NAMES, entryText, shortLoad, wayText } from './planWords.ts';
 import type { KnownForPlan } from './usePlanContext.ts';
 
 export interface SheetProps {
@@ -63,7 +63,10 @@ export function BlockSheet({ block, at, ...props }: SheetProps & { readonly bloc
           {formatText(block)}
         </button>
         <span className="ml-auto flex">
-          <IconButton label={`Move ${name} earlier`} onClick={at > 0 ? () => onEdit(moveBlock(block.blockId, -1), `${name} earlier`) : undefined}>
+          <IconButton
+            label={`Move ${name} earlier`}
+            onClick={at > 0 ? () => onEdit(moveBlock(block.blockId, -1), `${name} earlier`) : undefined}
+          >
             <ArrowUp size={18} />
           </IconButton>
           <IconButton
@@ -99,10 +102,11 @@ export function BlockSheet({ block, at, ...props }: SheetProps & { readonly bloc
       </SortableContext>
       <button
         type="button"
-        className={clsx('btn btn-ghost border-base-300 min-h-11 w-full justify-start border-t px-1', addsTo === block.blockId && 'tail')}
+        className="border-base-300 flex min-h-11 w-full cursor-pointer items-center gap-2 border-t px-1 text-left"
         onClick={() => onAddTo(block.blockId)}
       >
-        <Plus aria-hidden="true" size={18} /> Add a movement
+        <Plus aria-hidden="true" size={18} />{' '}
+        <span className={clsx(addsTo === block.blockId && 'tail font-bold')}>Add a movement</span>
         {block.items.length === 0 && <span className="text-quiet font-normal">: nothing here yet</span>}
       </button>
     </section>
@@ -117,7 +121,9 @@ function columns({ lanes }: Plan) {
 function ItemRow(props: SheetProps & { readonly block: PlanBlock; readonly item: PlanItem }) {
   const { plan, block, item, known, library, problems, changes, current, onCurrent, onEdit } = props;
   const { context } = known;
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: item.itemId });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: item.itemId,
+  });
   const document = context.documentOf(item.movementId);
   const name = document?.name ?? 'A movement that went';
   const isOpen = current?.itemId === item.itemId;
@@ -133,13 +139,16 @@ function ItemRow(props: SheetProps & { readonly block: PlanBlock; readonly item:
   const byKeys = (event: KeyboardEvent) => {
     if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
     event.preventDefault();
-    onEdit(moveItemBy(item.itemId, event.key === 'ArrowUp' ? -1 : 1), `${lowerFirst(name)} ${event.key === 'ArrowUp' ? 'earlier' : 'later'}`);
+    onEdit(
+      moveItemBy(item.itemId, event.key === 'ArrowUp' ? -1 : 1),
+      `${lowerFirst(name)} ${event.key === 'ArrowUp' ? 'earlier' : 'later'}`,
+    );
   };
   return (
     <li
       ref={setNodeRef}
       id={`item-${item.itemId}`}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
+      style={{ transform: transform ? `translate3d(${transform.x}px, ${transform.y}px, 0)` : undefined, transition }}
       className={clsx('border-base-300 scroll-mt-4 border-t py-2', isDragging && 'bg-base-200 relative z-10 opacity-80')}
       onKeyDown={byKeys}
     >
@@ -190,7 +199,7 @@ function ItemRow(props: SheetProps & { readonly block: PlanBlock; readonly item:
       {isOpen && (
         <ItemEditor
           key={`${item.itemId}/${current.laneId}`}
-          {...{ plan, item, context, library, onEdit }}
+          {...{ plan, block, item, context, library, onEdit }}
           laneId={current.laneId}
           onLane={(laneId) => onCurrent({ itemId: item.itemId, laneId })}
         />
@@ -226,8 +235,9 @@ function LaneCell({ plan, block, item, laneId, context, known, name, isOpen, pro
     : isTimed
       ? entry.load.kind === 'bodyweight'
         ? 'on the clock'
-        : entry.how
-      : entryText(entry, asksSets ? setsOfEntry(entry, item) : null, person?.client.unit ?? 'kg');
+        : shortLoad(entry.load)
+      : entryText(entry, asksSets ? setsOfEntry(entry, item) : null);
+  const setUp = entry && person ? setUpText(person.history.setUps[entry.document.id]) : '';
   const limits = entry ? context.lane(laneId).limits(entry.document.id) : [];
   return (
     <button
@@ -240,9 +250,14 @@ function LaneCell({ plan, block, item, laneId, context, known, name, isOpen, pro
       {plan.lanes.length > 1 && <span className="text-quiet mr-2 text-sm md:hidden">{who}</span>}
       <span className={clsx('figures', entry ? 'font-bold' : 'text-quiet', isOpen && 'tail')}>{shown}</span>
       {entry?.isOtherMovement && <span className="block text-sm">{lowerFirst(entry.document.name)}</span>}
-      {change && <span className="block text-sm">{change.text}: {lowerFirst(change.why)}</span>}
+      {change && (
+        <span className="block text-sm">
+          {change.text}: {lowerFirst(change.why)}
+        </span>
+      )}
       {!change && last && <span className="text-quiet block text-sm">last time {last.done}</span>}
       {entry && person && !last && <span className="text-quiet block text-sm">new to them</span>}
+      {setUp && <span className="block text-sm">{setUp}</span>}
       {limits.map((limit) => (
         <span key={limit} className="block text-sm">
           {limit}
@@ -252,7 +267,13 @@ function LaneCell({ plan, block, item, laneId, context, known, name, isOpen, pro
   );
 }
 
-function Still({ document, library }: { readonly document: ReturnType<PlanContext['documentOf']>; readonly library: IndexedLibrary }) {
+function Still({
+  document,
+  library,
+}: {
+  readonly document: ReturnType<PlanContext['documentOf']>;
+  readonly library: IndexedLibrary;
+}) {
   const { ref, isSeen } = useSeen<HTMLSpanElement>();
   return (
     <span ref={ref} className="bg-base-200 hidden h-16 w-16 items-end justify-center overflow-hidden rounded-lg md:flex">

@@ -35,7 +35,11 @@ interface FormatEditorProps {
 /** What a block is there for, how its movements follow each other, and how long. */
 export function FormatEditor({ block, onEdit }: FormatEditorProps) {
   const { blockId, format } = block;
-  const change = (next: Partial<PlanBlock>, did: string) => onEdit(withBlock(blockId, (before) => ({ ...before, ...next })), did);
+  const change = (next: Partial<PlanBlock>, did: string) =>
+    onEdit(
+      withBlock(blockId, (before) => ({ ...before, ...next })),
+      did,
+    );
   return (
     <div className="border-accent my-3 grid gap-3 border-l-4 pl-4">
       <div className="grid gap-3 md:grid-cols-[10rem_1fr_12rem]">
@@ -139,7 +143,10 @@ function Numbers({ format, onChange }: NumbersProps) {
           {seconds('Work, s', format.workSeconds, (workSeconds) => ({ ...format, workSeconds }), SECONDS_LEAST)}
           {seconds('Change and rest, s', format.restSeconds, (restSeconds) => ({ ...format, restSeconds }))}
           {rounds}
-          {seconds('More after a round, s', format.roundRestSeconds ?? 0, (more) => ({ ...format, roundRestSeconds: more || undefined }))}
+          {seconds('More after a round, s', format.roundRestSeconds ?? 0, (more) => ({
+            ...format,
+            roundRestSeconds: more || undefined,
+          }))}
           <Pick
             label="Order"
             wide="w-56"
@@ -165,7 +172,12 @@ function Numbers({ format, onChange }: NumbersProps) {
             }}
           />
           {format.allOut &&
-            seconds('All out for, s', format.allOut.seconds, (all) => ({ ...format, allOut: { ...format.allOut!, seconds: all } }), SECONDS_LEAST)}
+            seconds(
+              'All out for, s',
+              format.allOut.seconds,
+              (all) => ({ ...format, allOut: { ...format.allOut!, seconds: all } }),
+              SECONDS_LEAST,
+            )}
         </>
       );
   }

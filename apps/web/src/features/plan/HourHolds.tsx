@@ -33,7 +33,9 @@ export function HourHolds({ plan, context, coverage, known, library, onFind }: H
     .sort((a, b) => b.sets - a.sets || b.lately - a.lately)
     .slice(0, MUSCLES_SHOWN);
   const most = Math.max(1, ...muscles.flatMap(({ sets, lately }) => [sets, lately]));
-  const planes = [...of.planes].map(([plane, sets]) => `${{ sagittal: 'forward', frontal: 'sideways', transverse: 'turning' }[plane]} ${sets}`);
+  const planes = [...of.planes].map(
+    ([plane, sets]) => `${{ sagittal: 'forward', frontal: 'sideways', transverse: 'turning' }[plane]} ${sets}`,
+  );
   return (
     <section aria-label="What the hour holds" className="bg-base-200 rounded-2xl p-4">
       <header className="flex flex-wrap items-baseline gap-x-3">
@@ -94,8 +96,16 @@ export function HourHolds({ plan, context, coverage, known, library, onFind }: H
                 </th>
                 <td aria-hidden="true">
                   <span className="relative block h-2.5 w-full">
-                    <span className="bg-base-content absolute inset-y-0 left-0 rounded-sm" style={{ width: `${(100 * sets) / most}%` }} />
-                    {lately > 0 && <span className="bg-secondary absolute -inset-y-1 w-1" style={{ left: `calc(${(100 * lately) / most}% - 4px)` }} />}
+                    <span
+                      className="bg-base-content absolute inset-y-0 left-0 rounded-sm"
+                      style={{ width: `${(100 * sets) / most}%` }}
+                    />
+                    {lately > 0 && (
+                      <span
+                        className="bg-secondary absolute -inset-y-1 w-1"
+                        style={{ left: `calc(${(100 * lately) / most}% - 4px)` }}
+                      />
+                    )}
                   </span>
                 </td>
                 <td className="w-9 text-right font-bold">{setsText(sets)}</td>
@@ -108,7 +118,8 @@ export function HourHolds({ plan, context, coverage, known, library, onFind }: H
       <p className="mt-3 text-sm leading-relaxed">
         push to pull {of.push} : {of.pull} · knee to hip {of.knee} : {of.hip}
         <br />
-        {sidesText(of)} · {of.landings === 0 ? 'no landings' : `${of.landings} landings${of.hardLandings > 0 ? `, ${of.hardLandings} hard` : ''}`}
+        {sidesText(of)} ·{' '}
+        {of.landings === 0 ? 'no landings' : `${of.landings} landings${of.hardLandings > 0 ? `, ${of.hardLandings} hard` : ''}`}
         <br />
         {of.floorChanges === 0 ? 'never down to the floor' : `down to the floor or up: ${of.floorChanges} times`}
         {planes.length > 0 && (

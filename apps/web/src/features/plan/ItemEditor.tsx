@@ -1,11 +1,4 @@
-import {
-  DOSE_KINDS,
-  lowerFirst,
-  resolveMovement,
-  stancesInForce,
-  type DoseKind,
-  type Tempo,
-} from '@waxwing/core/movement';
+import { DOSE_KINDS, lowerFirst, resolveMovement, stancesInForce, type DoseKind, type Tempo } from '@waxwing/core/movement';
 import {
   HANDS,
   SETS_MOST,
@@ -19,6 +12,7 @@ import {
   withOwn,
   type Hands,
   type Plan,
+  type PlanBlock,
   type PlanContext,
   type PlanEdit,
   type PlanItem,
@@ -38,6 +32,7 @@ import { Whole } from './Whole.tsx';
 
 interface ItemEditorProps {
   readonly plan: Plan;
+  readonly block: PlanBlock;
   readonly item: PlanItem;
   /** `null`: what holds for all. */
   readonly laneId: string | null;
@@ -51,15 +46,20 @@ const UNIT_NAMES: Readonly<Record<DoseKind, string>> = { reps: 'reps', seconds: 
 
 /** What is asked in one place: of all, or of one lane, where it stands. */
 export function ItemEditor(props: ItemEditorProps) {
-  const { plan, item, laneId, context, onEdit, onLane } = props;
+  const { plan, block, item, laneId, context, onEdit, onLane } = props;
+  const { kind } = block.format;
+  const asksSets = kind === 'sets' || kind === 'build-up';
+  const isTimed = kind === 'intervals';
   const [opens, setOpens] = useState<'load' | 'swap' | null>(null);
   const first = laneId ?? plan.lanes.find((lane) => laneEntry(item, lane.laneId, context))?.laneId ?? plan.lanes[0]?.laneId;
   const own = laneId === null ? undefined : item.own.find((each) => each.laneId === laneId);
   const entry = first === undefined ? null : laneEntry(item, first, context);
-  const asked = own ?? (laneId === null ? item : { amount: undefined, sets: undefined, tempo: undefined, restSeconds: undefined });
+  const asked =
+    own ?? (laneId === null ? item : { amount: undefined, sets: undefined, tempo: undefined, restSeconds: undefined });
   const isOut = own?.leftOut === true;
   const who = laneId === null ? 'everybody' : context.lane(laneId).name;
-  const ask = (part: Parameters<typeof withAsked>[2], did: string) => onEdit(withAsked(item.itemId, laneId, part), `${did} for ${who}`);
+  const ask = (part: Parameters<typeof withAsked>[2], did: string) =>
+    onEdit(withAsked(item.itemId, laneId, part), `${did} for ${who}`);
   return (
     <div className="border-accent my-3 grid gap-3 border-l-4 pl-4">
       {plan.lanes.length > 1 && (
@@ -81,7 +81,10 @@ export function ItemEditor(props: ItemEditorProps) {
         <Tick
           checked={isOut}
           onChange={({ target }) =>
-            onEdit(withOwn(item.itemId, laneId, { leftOut: target.checked || undefined }), target.checked ? `${who} sits it out` : `${who} does it`)
+            onEdit(
+              withOwn(item.itemId, laneId, { leftOut: target.checked || undefined }),
+              target.checked ? `${who} sits it out` : `${who} does it`,
+            )
           }
         >
           {who} sits this one out
@@ -90,41 +93,61 @@ export function ItemEditor(props: ItemEditorProps) {
       {!isOut && entry && (
         <>
           <div className="flex flex-wrap items-start gap-3">
-            <Whole label="Sets" value={asked.sets ?? null} advised={entry.sets} least={1} most={SETS_MOST} wide="w-20" onChange={(sets) => ask({ sets }, 'sets')} />
-            <Whole
-              label={entry.perSide ? 'Each side' : 'How many'}
-              value={asked.amount?.value ?? null}
-              advised={entry.amount}
-              least={1}
-              most={10_000}
-              onChange={(value) => ask({ amount: value === undefined ? undefined : { unit: entry.unit, value } }, 'how many')}
-            />
-            <Pick
-              label="Counted in"
-              wide="w-32"
-              options={DOSE_KINDS.map((kind) => ({ value: kind, text: UNIT_NAMES[kind] }))}
-              value={entry.unit}
-              onChange={({ target }) => {
-                const unit = target.value as DoseKind;
-                ask({ amount: { unit, value: unit === 'seconds' ? 30 : unit === 'reps' ? 10 : 20 } }, 'what is counted');
-              }}
-            />
-            <Whole
-              label="Rest, s"
-              value={asked.restSeconds ?? null}
-              advised={entry.restSeconds}
-              least={0}
-              most={600}
-              onChange={(restSeconds) => ask({ restSeconds }, 'rest')}
-            />
-            <TempoField tempo={asked.tempo ?? null} onChange={(tempo) => ask({ tempo }, 'tempo')} />
+            {asksSets && (
+              <Whole
+                label="Sets"
+                value={asked.sets ?? null}
+                advised={entry.sets}
+                least={1}
+                most={SETS_MOST}
+                wide="w-20"
+                onChange={(sets) => ask({ sets }, 'sets')}
+              />
+            )}
+            {!isTimed && (
+              <>
+                <Whole
+                  label={entry.perSide ? 'Each side' : 'How many'}
+                  value={asked.amount?.value ?? null}
+                  advised={entry.amount}
+                  least={1}
+                  most={10_000}
+                  onChange={(value) => ask({ amount: value === undefined ? undefined : { unit: entry.unit, value } }, 'how many')}
+                />
+                <Pick
+                  label="Counted in"
+                  wide="w-32"
+                  options={DOSE_KINDS.map((kind) => ({ value: kind, text: UNIT_NAMES[kind] }))}
+                  value={entry.unit}
+                  onChange={({ target }) => {
+                    const unit = target.value as DoseKind;
+                    ask({ amount: { unit, value: unit === 'seconds' ? 30 : unit === 'reps' ? 10 : 20 } }, 'what is counted');
+                  }}
+                />
+              </>
+            )}
+            {asksSets && (
+              <Whole
+                label="Rest, s"
+                value={asked.restSeconds ?? null}
+                advised={entry.restSeconds}
+                least={0}
+                most={600}
+                onChange={(restSeconds) => ask({ restSeconds }, 'rest')}
+              />
+            )}
+            {!isTimed && <TempoField tempo={asked.tempo ?? null} onChange={(tempo) => ask({ tempo }, 'tempo')} />}
             <div>
               <span className="text-quiet block text-sm">With</span>
               <button type="button" className="btn min-h-11 max-w-56 text-left leading-tight" onClick={() => setOpens('load')}>
                 {entry.load.kind === 'bodyweight' ? 'nothing added' : entry.how}
               </button>
               {(own?.load ?? (laneId === null ? item.load : undefined)) && (
-                <button type="button" className="link block min-h-8 text-sm" onClick={() => ask({ load: undefined }, 'the load that is advised')}>
+                <button
+                  type="button"
+                  className="link block min-h-8 text-sm"
+                  onClick={() => ask({ load: undefined }, 'the load that is advised')}
+                >
                   as advised
                 </button>
               )}
@@ -139,7 +162,12 @@ export function ItemEditor(props: ItemEditorProps) {
               <button
                 type="button"
                 className="btn btn-ghost min-h-11"
-                onClick={() => onEdit(withItem(item.itemId, (each) => ({ ...each, own: each.own.filter((one) => one.laneId !== laneId) })), `${who} does as the others`)}
+                onClick={() =>
+                  onEdit(
+                    withItem(item.itemId, (each) => ({ ...each, own: each.own.filter((one) => one.laneId !== laneId) })),
+                    `${who} does as the others`,
+                  )
+                }
               >
                 As the others do
               </button>
@@ -173,7 +201,8 @@ function TempoField({ tempo, onChange }: { tempo: Tempo | null; onChange: (tempo
   const [typed, setTyped] = useState<{ readonly text: string; readonly of: string } | null>(null);
   const text = typed && typed.of === said ? typed.text : said;
   const parts = text.split(/[-–\s./]+/).filter(Boolean);
-  const isRight = text.trim() === '' || (parts.length === 4 && parts.every((part) => /^\d{1,2}$/.test(part) && Number(part) <= 60));
+  const isRight =
+    text.trim() === '' || (parts.length === 4 && parts.every((part) => /^\d{1,2}$/.test(part) && Number(part) <= 60));
   return (
     <Field
       label="Tempo: down-turn-up-top"
@@ -189,14 +218,26 @@ function TempoField({ tempo, onChange }: { tempo: Tempo | null; onChange: (tempo
         setTyped({ text: target.value, of: taken });
         if (taken === said) return;
         const [lowerSeconds, turnSeconds, liftSeconds, finishSeconds] = next.map(Number);
-        onChange(isFour ? { lowerSeconds: lowerSeconds!, turnSeconds: turnSeconds!, liftSeconds: liftSeconds!, finishSeconds: finishSeconds! } : undefined);
+        onChange(
+          isFour
+            ? { lowerSeconds: lowerSeconds!, turnSeconds: turnSeconds!, liftSeconds: liftSeconds!, finishSeconds: finishSeconds! }
+            : undefined,
+        );
       }}
     />
   );
 }
 
 /** What else could stand here, nearest first, each with its reasons. */
-function SwapDialog({ plan, item, laneId, context, library, onEdit, onClose }: ItemEditorProps & { readonly onClose: () => void }) {
+function SwapDialog({
+  plan,
+  item,
+  laneId,
+  context,
+  library,
+  onEdit,
+  onClose,
+}: ItemEditorProps & { readonly onClose: () => void }) {
   const laneIds = laneId === null ? plan.lanes.map((lane) => lane.laneId) : [laneId];
   const entry = laneEntry(item, laneIds[0]!, context);
   const of = entry?.document ?? context.documentOf(item.movementId);
@@ -214,7 +255,10 @@ function SwapDialog({ plan, item, laneId, context, library, onEdit, onClose }: I
               type="button"
               className="hover:bg-base-200 min-h-12 w-full cursor-pointer px-2 py-2 text-left leading-tight"
               onClick={() => {
-                onEdit(swapMovement(item.itemId, laneId, document.id), `${lowerFirst(document.name)} instead of ${lowerFirst(of.name)}`);
+                onEdit(
+                  swapMovement(item.itemId, laneId, document.id),
+                  `${lowerFirst(document.name)} instead of ${lowerFirst(of.name)}`,
+                );
                 onClose();
               }}
             >
@@ -265,7 +309,11 @@ function wayOf(kind: '' | Way['kind'], easier: string | undefined): Way | undefi
 /** What is the same for everybody: the way of a set, sides, cues, hands, notes. */
 function ForAll({ item, library, onEdit }: ItemEditorProps) {
   const revision = library.revision(item.movementId);
-  const change = (part: Partial<PlanItem>, did: string) => onEdit(withItem(item.itemId, (each) => ({ ...each, ...part })), did);
+  const change = (part: Partial<PlanItem>, did: string) =>
+    onEdit(
+      withItem(item.itemId, (each) => ({ ...each, ...part })),
+      did,
+    );
   if (!revision) return null;
   const { document } = revision;
   const easier = library.ladder.easierFrom(document.id).map(({ from }) => from);
@@ -283,19 +331,29 @@ function ForAll({ item, library, onEdit }: ItemEditorProps) {
             .filter((kind) => kind !== 'then-easier' || easier.length > 0)
             .map((kind) => ({ value: kind, text: WAY_NAMES[kind] }))}
           value={way?.kind ?? ''}
-          onChange={({ target }) => change({ way: wayOf(target.value as '' | Way['kind'], easier[0]) }, WAY_NAMES[target.value as '' | Way['kind']])}
+          onChange={({ target }) =>
+            change({ way: wayOf(target.value as '' | Way['kind'], easier[0]) }, WAY_NAMES[target.value as '' | Way['kind']])
+          }
         />
         {document.laterality === 'one-side' && (
           <Pick
             label="Sides"
             options={SIDE_ORDERS.map((order) => ({ value: order, text: SIDE_NAMES[order] }))}
             value={item.sides ?? 'in-set'}
-            onChange={({ target }) => change({ sides: target.value === 'in-set' ? undefined : (target.value as SideOrder) }, 'sides')}
+            onChange={({ target }) =>
+              change({ sides: target.value === 'in-set' ? undefined : (target.value as SideOrder) }, 'sides')
+            }
           />
         )}
         <Pick
           label="Your hands"
-          options={[{ value: '', text: 'free' }, ...HANDS.map((hands) => ({ value: hands, text: { hold: 'hold them or their feet', 'hand-over': 'hand weights over', stretch: 'stretch them' }[hands] }))]}
+          options={[
+            { value: '', text: 'free' },
+            ...HANDS.map((hands) => ({
+              value: hands,
+              text: { hold: 'hold them or their feet', 'hand-over': 'hand weights over', stretch: 'stretch them' }[hands],
+            })),
+          ]}
           value={item.hands ?? ''}
           onChange={({ target }) => change({ hands: (target.value || undefined) as Hands | undefined }, 'your hands')}
         />
@@ -322,7 +380,8 @@ function ForAll({ item, library, onEdit }: ItemEditorProps) {
               .map((each) => each.trim().slice(0, 60))
               .filter(Boolean)
               .slice(0, 10);
-            if (intents.join() !== (item.intents ?? []).join()) change({ intents: intents.length > 0 ? intents : undefined }, 'what rounds are for');
+            if (intents.join() !== (item.intents ?? []).join())
+              change({ intents: intents.length > 0 ? intents : undefined }, 'what rounds are for');
           }}
         />
       </div>
@@ -351,11 +410,20 @@ function ForAll({ item, library, onEdit }: ItemEditorProps) {
         </div>
       </fieldset>
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <Field label="Note" maxLength={300} wide="w-full md:w-96" value={item.note ?? ''} onChange={({ target }) => change({ note: target.value || undefined }, 'a note')} />
+        <Field
+          label="Note"
+          maxLength={300}
+          wide="w-full md:w-96"
+          value={item.note ?? ''}
+          onChange={({ target }) => change({ note: target.value || undefined }, 'a note')}
+        />
         <Tick checked={item.pinned ?? false} onChange={({ target }) => change({ pinned: target.checked || undefined }, 'pinned')}>
           Stays in this place
         </Tick>
-        <Tick checked={item.stacked ?? false} onChange={({ target }) => change({ stacked: target.checked || undefined }, 'meant so')}>
+        <Tick
+          checked={item.stacked ?? false}
+          onChange={({ target }) => change({ stacked: target.checked || undefined }, 'meant so')}
+        >
           Works the same as the one before on purpose
         </Tick>
       </div>
@@ -381,9 +449,19 @@ function WayEditor({ item: { way }, easier, library, onWay }: WayEditorProps) {
     case 'script':
       return <Script stretches={way.stretches} onChange={(stretches) => onWay({ ...way, stretches })} />;
     case 'ramp':
-      return <Whole label="Lighter sets" value={way.sets} least={1} most={5} onChange={(sets) => sets && onWay({ ...way, sets })} />;
+      return (
+        <Whole label="Lighter sets" value={way.sets} least={1} most={5} onChange={(sets) => sets && onWay({ ...way, sets })} />
+      );
     case 'drop':
-      return <Whole label="Times lighter" value={way.drops} least={1} most={4} onChange={(drops) => drops && onWay({ ...way, drops })} />;
+      return (
+        <Whole
+          label="Times lighter"
+          value={way.drops}
+          least={1}
+          most={4}
+          onChange={(drops) => drops && onWay({ ...way, drops })}
+        />
+      );
     case 'ladder':
       return <LadderField way={way} onWay={onWay} />;
     case 'then-easier':
@@ -396,7 +474,13 @@ function WayEditor({ item: { way }, easier, library, onWay }: WayEditorProps) {
             value={way.movementId}
             onChange={({ target }) => onWay({ ...way, movementId: target.value })}
           />
-          <Whole label="So many" value={way.amount} least={1} most={10_000} onChange={(amount) => amount && onWay({ ...way, amount })} />
+          <Whole
+            label="So many"
+            value={way.amount}
+            least={1}
+            most={10_000}
+            onChange={(amount) => amount && onWay({ ...way, amount })}
+          />
         </div>
       );
     case undefined:
@@ -404,15 +488,28 @@ function WayEditor({ item: { way }, easier, library, onWay }: WayEditorProps) {
   }
 }
 
-function Script({ stretches, onChange }: { readonly stretches: readonly Stretch[]; readonly onChange: (stretches: Stretch[]) => void }) {
-  const put = (at: number, part: Partial<Stretch>) => onChange(stretches.map((each, i) => (i === at ? { ...each, ...part } : each)));
+function Script({
+  stretches,
+  onChange,
+}: {
+  readonly stretches: readonly Stretch[];
+  readonly onChange: (stretches: Stretch[]) => void;
+}) {
+  const put = (at: number, part: Partial<Stretch>) =>
+    onChange(stretches.map((each, i) => (i === at ? { ...each, ...part } : each)));
   return (
     <ol aria-label="Stretches of a set" className="flex flex-wrap items-end gap-3">
       {stretches.map(({ kind, amount }, at) => (
         // A script is a sequence: its stretches have no names of their own.
-        // eslint-disable-next-line react/no-array-index-key
         <li key={at} className="bg-base-200 flex items-end gap-2 rounded-xl p-2">
-          <Whole label={`${at + 1}.`} value={amount} least={1} most={3600} wide="w-20" onChange={(next) => next && put(at, { amount: next })} />
+          <Whole
+            label={`${at + 1}.`}
+            value={amount}
+            least={1}
+            most={3600}
+            wide="w-20"
+            onChange={(next) => next && put(at, { amount: next })}
+          />
           <Pick
             label="of"
             wide="w-36"
@@ -456,7 +553,11 @@ function LadderField({ way, onWay }: { readonly way: Extract<Way, { kind: 'ladde
         value={way.of}
         onChange={({ target }) => {
           const of = target.value as 'amount' | 'word';
-          onWay(of === 'amount' ? { ...way, of, amounts: [12, 10, 8], words: [] } : { ...way, of, amounts: [], words: ['high', 'middle', 'low'] });
+          onWay(
+            of === 'amount'
+              ? { ...way, of, amounts: [12, 10, 8], words: [] }
+              : { ...way, of, amounts: [], words: ['high', 'middle', 'low'] },
+          );
         }}
       />
       <Field
@@ -465,7 +566,11 @@ function LadderField({ way, onWay }: { readonly way: Extract<Way, { kind: 'ladde
         wide="w-72"
         defaultValue={said}
         onBlur={({ target }) => {
-          const parts = target.value.split(',').map((part) => part.trim()).filter(Boolean).slice(0, SETS_MOST);
+          const parts = target.value
+            .split(',')
+            .map((part) => part.trim())
+            .filter(Boolean)
+            .slice(0, SETS_MOST);
           const amounts = parts.map(Number).filter((each) => Number.isInteger(each) && each >= 1 && each <= 10_000);
           if (way.of === 'amount' && amounts.length > 0) onWay({ ...way, amounts });
           if (way.of === 'word' && parts.length > 0) onWay({ ...way, words: parts.map((part) => part.slice(0, 40)) });

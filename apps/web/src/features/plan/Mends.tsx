@@ -3,7 +3,13 @@ import { lowerFirst } from '@waxwing/core/movement';
 import { useMemo } from 'react';
 
 /** What would put it right, one tap each. */
-export function Mends({ problem, onEdit }: { readonly problem: PlanProblem; readonly onEdit: (edit: PlanEdit, did: string) => void }) {
+export function Mends({
+  problem,
+  onEdit,
+}: {
+  readonly problem: PlanProblem;
+  readonly onEdit: (edit: PlanEdit, did: string) => void;
+}) {
   const mends = useMemo(() => problem.mends(), [problem]);
   return mends.map(({ text, edit }, at) => (
     <span key={text}>

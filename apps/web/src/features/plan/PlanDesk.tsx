@@ -1,7 +1,15 @@
-import { DndContext, KeyboardSensor, PointerSensor, closestCorners, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  closestCorners,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { sortableKeyboardCoordinates } from '@dnd-kit/sortable';
 import type { Visit } from '@waxwing/core/api';
-import { lowerFirst, type MovementDocument } from '@waxwing/core/movement';
+import { listed, lowerFirst, type MovementDocument } from '@waxwing/core/movement';
 import {
   PLAN_BLOCKS_MOST,
   PLAN_ITEMS_MOST,
@@ -9,6 +17,7 @@ import {
   addItem,
   coverageOf,
   hourTimes,
+  laneEntry,
   moveItem,
   newBlock,
   newItem,
@@ -18,6 +27,7 @@ import {
   unroll,
   withPlanFields,
   type PlanEdit,
+  type PlanProblem,
   type RepeatChange,
 } from '@waxwing/core/planning';
 import { Redo2, Undo2 } from 'lucide-react';
@@ -32,6 +42,7 @@ import { AddMovement } from './AddMovement.tsx';
 import { BeginPlan } from './BeginPlan.tsx';
 import { BlockSheet } from './BlockSheet.tsx';
 import { KeepAsTemplate } from './KeepAsTemplate.tsx';
+import { layOut } from './layOut.ts';
 import { HourHolds } from './HourHolds.tsx';
 import { Mends } from './Mends.tsx';
 import { PlanPrint } from './PlanPrint.tsx';
@@ -40,6 +51,7 @@ import { minutesText } from './planWords.ts';
 import { Prepare } from './Prepare.tsx';
 import { Score } from './Score.tsx';
 import { StartPlan } from './StartPlan.tsx';
+import { ToMind } from './ToMind.tsx';
 import type { KnownForPlan } from './usePlanContext.ts';
 import { WhereAndWho } from './WhereAndWho.tsx';
 
@@ -72,13 +84,15 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
   );
   const onEdit = (edit: PlanEdit, did: string) => keeper.change(edit, did);
   const items = plan.blocks.reduce((sum, block) => sum + block.items.length, 0);
-  const target = plan.blocks.find(({ blockId }) => blockId === addsTo) ?? plan.blocks.find(({ part }) => part === 'main') ?? plan.blocks[0];
+  const target =
+    plan.blocks.find(({ blockId }) => blockId === addsTo) ?? plan.blocks.find(({ part }) => part === 'main') ?? plan.blocks[0];
   const names = plan.lanes.map(({ laneId }) => context.lane(laneId).name);
   const title = plan.name || listed(names) || 'A plan';
   useTitle(title);
   useUndoKeys(keeper);
 
-  const goTo = (id: string) => requestAnimationFrame(() => document.getElementById(id)?.scrollIntoView({ block: 'nearest', behavior: 'smooth' }));
+  const goTo = (id: string) =>
+    requestAnimationFrame(() => document.getElementById(id)?.scrollIntoView({ block: 'nearest', behavior: 'smooth' }));
   const openItem = (itemId: string) => {
     setCurrent({ itemId, laneId: null });
     goTo(`item-${itemId}`);
@@ -90,7 +104,8 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
   const add = (movement: MovementDocument) => {
     const item = newItem(movement.id, uuid);
     if (target) onEdit(addItem(target.blockId, item), `added ${lowerFirst(movement.name)}`);
-    else onEdit(addBlock({ ...newBlock('main', { kind: 'sets' }, [], uuid), items: [item] }), `added ${lowerFirst(movement.name)}`);
+    else
+      onEdit(addBlock({ ...newBlock('main', { kind: 'sets' }, [], uuid), items: [item] }), `added ${lowerFirst(movement.name)}`);
   };
 
   const sensors = useSensors(
@@ -117,6 +132,15 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
   ] as const;
   const general = problems.filter(({ itemId }) => itemId === null);
   const placed = problems.filter(({ itemId }) => itemId !== null);
+  const placeOf = ({ itemId, laneId, kind }: PlanProblem) => {
+    const item = plan.blocks.flatMap((block) => block.items).find((each) => each.itemId === itemId);
+    const entry = item && laneId ? laneEntry(item, laneId, context) : null;
+    const name = entry?.document.name ?? (item ? library.nameOf(item.movementId) : '');
+    return laneId && plan.lanes.length > 1 && kind !== 'shared' && kind !== 'hands'
+      ? `${name}, ${context.lane(laneId).name}`
+      : name;
+  };
+  const toLayOut = layOut(plan, unrolled, context);
   const sheet = {
     plan,
     known,
@@ -153,6 +177,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
         </header>
         <WhereAndWho {...{ plan, known, library, isTemplate, onEdit }} />
         <KeptState snapshot={snapshot} keeper={keeper} />
+        <ToMind {...{ plan, known, library }} />
         {items === 0 ? (
           <BeginPlan
             {...{ plan, known, library }}
@@ -185,9 +210,12 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
                     {timeOfDay(visit.startMinute + Math.floor(problem.atSeconds / 60))}
                   </span>
                 )}
-                <button type="button" className="cursor-pointer text-left underline decoration-dotted" onClick={() => openItem(problem.itemId!)}>
-                  {problem.laneId && problem.kind !== 'shared' && problem.kind !== 'hands' ? `${context.lane(problem.laneId).name}: ` : ''}
-                  {problem.text}
+                <button
+                  type="button"
+                  className="cursor-pointer text-left underline decoration-dotted"
+                  onClick={() => openItem(problem.itemId!)}
+                >
+                  {placeOf(problem)}: {lowerFirst(problem.text)}
                 </button>
                 . <Mends problem={problem} onEdit={onEdit} />
               </p>
@@ -199,8 +227,15 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
               currentItemId={current?.itemId ?? null}
               onItem={openItem}
               onBlock={(blockId) => goTo(`block-${blockId}`)}
-              onStretch={(blockId, seconds) => onEdit((now) => stretchBlock(now, blockId, seconds, context), 'a longer or shorter block')}
+              onStretch={(blockId, seconds) =>
+                onEdit((now) => stretchBlock(now, blockId, seconds, context), 'a longer or shorter block')
+              }
             />
+            {toLayOut.length > 0 && (
+              <p className="mt-1">
+                <b>Lay out:</b> {toLayOut.join(', ')}
+              </p>
+            )}
           </>
         )}
         <div className="mt-4 grid items-start gap-8 lg:grid-cols-[1fr_20rem]">
@@ -244,13 +279,25 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
               onChange={({ target: { value } }) => onEdit(withPlanFields({ note: value || undefined }), 'notes')}
             />
           </div>
-          <aside className="grid gap-5 lg:sticky lg:top-3">
+          <aside className="grid gap-5 lg:sticky lg:top-0 lg:max-h-dvh lg:overflow-y-auto lg:py-1 lg:pr-1">
             {items < PLAN_ITEMS_MOST && (
               <AddMovement
                 {...{ library, context, query }}
                 fieldRef={search}
                 laneIds={plan.lanes.map(({ laneId }) => laneId)}
-                to={target ? lowerFirst(target.name ?? { 'warm-up': 'the warm-up', main: 'the main part', finisher: 'the finisher', 'cool-down': 'the cool-down' }[target.part]) : 'the plan'}
+                to={
+                  target
+                    ? lowerFirst(
+                        target.name ??
+                          {
+                            'warm-up': 'the warm-up',
+                            main: 'the main part',
+                            finisher: 'the finisher',
+                            'cool-down': 'the cool-down',
+                          }[target.part],
+                      )
+                    : 'the plan'
+                }
                 onQuery={setQuery}
                 onAdd={add}
               />
@@ -262,17 +309,15 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
         {!isTemplate && items > 0 && <KeepAsTemplate plan={plan} title={title} />}
         {visit === null && !isTemplate && (
           <p className="text-quiet mt-8">
-            This plan stands for no visit. <Link className="link" to="/diary">To the diary</Link>
+            This plan stands for no visit.{' '}
+            <Link className="link" to="/diary">
+              To the diary
+            </Link>
           </p>
         )}
       </main>
     </>
   );
-}
-
-function listed(names: readonly string[]): string {
-  if (names.length < 2) return names.join('');
-  return `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
 }
 
 /** Ctrl and Z, and with Shift or Y the other way; in a field that is typed in the browser's own holds. */
@@ -335,7 +380,8 @@ function KeptState({ snapshot: { kept }, keeper }: { readonly snapshot: PlanSnap
             Keep this one
           </button>
           <button type="button" className="btn min-h-11" onClick={() => keeper.choose('theirs')}>
-            Take the other: {minutesText(kept.theirs.plan.minutes * 60)}, {kept.theirs.plan.blocks.reduce((sum, { items }) => sum + items.length, 0)} movements
+            Take the other: {minutesText(kept.theirs.plan.minutes * 60)},{' '}
+            {kept.theirs.plan.blocks.reduce((sum, { items }) => sum + items.length, 0)} movements
           </button>
           <button type="button" className="btn min-h-11" onClick={() => keeper.choose('joined')}>
             Both, and the other’s where they meet
@@ -356,7 +402,11 @@ function KeptState({ snapshot: { kept }, keeper }: { readonly snapshot: PlanSnap
   }
   return (
     <p role="status" className="text-quiet min-h-6 text-sm" data-kept={kept.kind}>
-      {kept.kind === 'waiting' ? 'On this device; goes to the server when there is a network' : kept.kind === 'sending' ? 'Keeping …' : 'Kept'}
+      {kept.kind === 'waiting'
+        ? 'On this device; goes to the server when there is a network'
+        : kept.kind === 'sending'
+          ? 'Keeping …'
+          : 'Kept'}
     </p>
   );
 }

@@ -102,11 +102,5 @@ function Kept({ planId, start }: { readonly planId: string; readonly start: Plan
       </Page>
     );
   }
-  return (
-    <PlanDesk
-      {...{ keeper, snapshot, known, library }}
-      visit={visit.data ?? null}
-      isTemplate={start.isTemplate === true}
-    />
-  );
+  return <PlanDesk {...{ keeper, snapshot, known, library }} visit={visit.data ?? null} isTemplate={start.isTemplate === true} />;
 }

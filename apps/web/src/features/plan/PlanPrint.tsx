@@ -1,17 +1,10 @@
 import type { Visit } from '@waxwing/core/api';
-import {
-  formatText,
-  laneEntry,
-  setsOfEntry,
-  thingsFor,
-  type Plan,
-  type PlanContext,
-  type Unrolled,
-} from '@waxwing/core/planning';
+import { formatText, laneEntry, setsOfEntry, type Plan, type Unrolled } from '@waxwing/core/planning';
 import { resolveMovement, stancesInForce } from '@waxwing/core/movement';
 import { dayText, timeOfDay } from '../../shared/dates.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
-import { PART_NAMES, entryText, wayText } from './planWords.ts';
+import { layOut } from './layOut.ts';
+import { PART_NAMES, entryText, shortLoad, wayText } from './planWords.ts';
 import type { KnownForPlan } from './usePlanContext.ts';
 
 interface PlanPrintProps {
@@ -26,7 +19,7 @@ interface PlanPrintProps {
 /** The plan on one sheet of paper: order, clock, doses and loads by person, cues, what to lay out. On the screen it isn't there. */
 export function PlanPrint({ title, plan, known, library, unrolled, visit }: PlanPrintProps) {
   const { context } = known;
-  const things = layOut(plan, context);
+  const things = layOut(plan, unrolled, context);
   const timeOf = (blockId: string) => {
     const span = unrolled.blocks.find((each) => each.blockId === blockId);
     if (!span) return '';
@@ -47,10 +40,10 @@ export function PlanPrint({ title, plan, known, library, unrolled, visit }: Plan
         </p>
       )}
       {plan.note && <p className="mt-1">{plan.note}</p>}
-      <table className="mt-2 w-full border-collapse text-left align-top">
+      <table className="mt-2 w-full table-fixed border-collapse text-left align-top">
         <thead>
           <tr className="border-b border-black">
-            <th className="w-[5%]" />
+            <th className="w-[6%]" />
             <th className="w-[24%]">Movement</th>
             {plan.lanes.map(({ laneId }) => (
               <th key={laneId}>{context.lane(laneId).name}</th>
@@ -70,19 +63,18 @@ export function PlanPrint({ title, plan, known, library, unrolled, visit }: Plan
               <tr key={item.itemId} className="border-b border-black/20 align-top">
                 <td>{at + 1}.</td>
                 <td>
-                  <b>{library.nameOf(item.movementId)}</b> {wayText(item, library.nameOf).join('; ')}
+                  <b>{library.nameOf(item.movementId)}</b> {wayText(item, (id) => library.nameOf(id)).join('; ')}
                 </td>
                 {plan.lanes.map(({ laneId }) => {
                   const entry = laneEntry(item, laneId, context);
                   const isSets = block.format.kind === 'sets' || block.format.kind === 'build-up';
-                  const unit = known.person(laneId)?.client.unit ?? 'kg';
                   return (
                     <td key={laneId}>
                       {!entry
                         ? '–'
                         : block.format.kind === 'intervals'
-                          ? entry.how
-                          : entryText(entry, isSets ? setsOfEntry(entry, item) : null, unit)}
+                          ? shortLoad(entry.load)
+                          : entryText(entry, isSets ? setsOfEntry(entry, item) : null)}
                       {entry?.isOtherMovement && <i> {entry.document.name.toLowerCase()}</i>}
                       {entry &&
                         context
@@ -96,7 +88,12 @@ export function PlanPrint({ title, plan, known, library, unrolled, visit }: Plan
                     </td>
                   );
                 })}
-                <td>{cuesOf(item.stress, item.movementId, library).map((text) => `“${text}”`).join(' ')} {item.note}</td>
+                <td>
+                  {cuesOf(item.stress, item.movementId, library)
+                    .map((text) => `“${text}”`)
+                    .join(' ')}{' '}
+                  {item.note}
+                </td>
               </tr>
             ))}
           </tbody>
@@ -113,26 +110,4 @@ function cuesOf(stress: readonly string[] | undefined, movementId: string, libra
   const { cues } = resolveMovement(revision, library.lexicon, stancesInForce(library.lexicon, {}));
   const said = stress ? cues.filter(({ cueId }) => stress.includes(cueId)) : cues.slice(0, 2);
   return said.map(({ text }) => text);
-}
-
-/** Everything that is used, each thing once, as many as are wanted by one at a time. */
-function layOut(plan: Plan, context: PlanContext): readonly string[] {
-  const most = new Map<string, { name: string; count: number }>();
-  const kit = new Set<string>();
-  for (const item of plan.blocks.flatMap((block) => block.items)) {
-    for (const { laneId } of plan.lanes) {
-      const entry = laneEntry(item, laneId, context);
-      if (!entry) continue;
-      const things = thingsFor(entry.document, entry.load, context);
-      for (const { key, name, count } of things) {
-        const known = most.get(key);
-        if (!known || known.count < count) most.set(key, { name, count });
-      }
-      for (const id of entry.document.kit.needed) {
-        const named = context.lexicon.kit.get(id);
-        if (named && !named.weighs && !named.exclusive) kit.add(named.name);
-      }
-    }
-  }
-  return [...[...most.values()].map(({ name, count }) => (count > 1 ? `${count} ${name}` : name)), ...kit];
 }

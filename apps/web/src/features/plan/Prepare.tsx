@@ -56,12 +56,7 @@ export function Prepare({ plan, known, library, onEdit }: PrepareProps) {
   const close = useMemo(() => coolDownFor({ ...question, plan }), [question, plan]);
   return (
     <>
-      <Proposals
-        name="A warm-up that matches"
-        part="warm-up"
-        {...{ plan, onEdit }}
-        proposed={warmUp}
-      />
+      <Proposals name="A warm-up that matches" part="warm-up" {...{ plan, onEdit }} proposed={warmUp} />
       <Proposals name="A close that matches" part="cool-down" {...{ plan, onEdit }} proposed={close} />
     </>
   );

@@ -29,7 +29,7 @@ interface ScoreProps {
 }
 
 const WIDTH = 1060;
-const NAMES = 104;
+const NAMES = 116;
 const BRACES = 44;
 const AXIS = 26;
 const STAVE = 40;
@@ -46,11 +46,15 @@ export function Score(props: ScoreProps) {
   const end = Math.max(plan.minutes * 60, Math.ceil(unrolled.seconds / 300) * 300, 300);
   const scale = (WIDTH - NAMES - 14) / end;
   const x = (seconds: number) => NAMES + seconds * scale;
-  const shown = uses.filter(({ key, spans }) => key === HANDS_KEY || spans.some(({ isClash, lanes }) => isClash || lanes.length > 0)).slice(0, THINGS_MOST);
+  const shown = uses
+    .filter(({ key, spans }) => key === HANDS_KEY || spans.some(({ isClash, lanes }) => isClash || lanes.length > 0))
+    .slice(0, THINGS_MOST);
   const laneY = (at: number) => BRACES + AXIS + at * STAVE;
   const thingY = (at: number) => laneY(plan.lanes.length) + 4 + at * THIN;
   const height = thingY(shown.length) + 8;
-  const clashes = shown.flatMap(({ spans }) => spans.filter(({ isClash }) => isClash));
+  const clashes = [
+    ...new Set(shown.flatMap(({ spans }) => spans.flatMap(({ isClash, fromSeconds }) => (isClash ? [fromSeconds] : [])))),
+  ];
   const ticks = Array.from({ length: Math.floor(end / 300) + 1 }, (_, at) => at * 300);
   const labelled = end > 5400 ? 1800 : 900;
 
@@ -96,8 +100,21 @@ export function Score(props: ScoreProps) {
           const wide = to - from;
           return (
             <g key={block.blockId}>
-              <path d={`M${from} ${BRACES - 2}V${BRACES - 8}H${to}V${BRACES - 2}`} fill="none" className="stroke-base-content" strokeWidth="1" />
-              {isCurrent && <rect x={(from + to) / 2 - Math.min(52, wide / 2)} y={BRACES - 12} width={Math.min(104, wide)} height="4" className="fill-accent" />}
+              <path
+                d={`M${from} ${BRACES - 2}V${BRACES - 8}H${to}V${BRACES - 2}`}
+                fill="none"
+                className="stroke-base-content"
+                strokeWidth="1"
+              />
+              {isCurrent && (
+                <rect
+                  x={(from + to) / 2 - Math.min(52, wide / 2)}
+                  y={BRACES - 12}
+                  width={Math.min(104, wide)}
+                  height="4"
+                  className="fill-accent"
+                />
+              )}
               <g
                 role="button"
                 tabIndex={0}
@@ -108,7 +125,12 @@ export function Score(props: ScoreProps) {
               >
                 <rect x={from} y={BRACES - 38} width={Math.max(6, wide)} height="36" fill="transparent" />
                 {wide > 34 && (
-                  <text x={(from + to) / 2} y={BRACES - 18} textAnchor="middle" className="fill-base-content text-[13px] font-bold">
+                  <text
+                    x={(from + to) / 2}
+                    y={BRACES - 18}
+                    textAnchor="middle"
+                    className="fill-base-content text-[13px] font-bold"
+                  >
                     {fitted(name, wide)}
                   </text>
                 )}
@@ -177,14 +199,23 @@ export function Score(props: ScoreProps) {
             </text>
             <line x1={NAMES} x2={x(end)} y1={laneY(at) + 16} y2={laneY(at) + 16} className="stroke-base-300" strokeWidth="1.5" />
             {times.lanes.get(laneId)!.until > 0 && (
-              <Stave steps={unrolled.steps} laneId={laneId} plan={plan} y={laneY(at)} scale={scale} hatch={hatch} currentItemId={currentItemId} onItem={onItem} />
+              <Stave
+                steps={unrolled.steps}
+                laneId={laneId}
+                plan={plan}
+                y={laneY(at)}
+                scale={scale}
+                hatch={hatch}
+                currentItemId={currentItemId}
+                onItem={onItem}
+              />
             )}
           </g>
         ))}
         {shown.map(({ key, name, spans }, at) => (
           <g key={key}>
             <text x={NAMES - 10} y={thingY(at) + 11} textAnchor="end" className="fill-secondary text-[11px]">
-              {fitted(name.replace(/^(a|an|one|two) /, ''), NAMES - 4)}
+              {fitted(name.replace(/^(a|an|one|two|the) /, ''), (NAMES - 10) * 1.25)}
             </text>
             <line x1={NAMES} x2={x(end)} y1={thingY(at) + 7} y2={thingY(at) + 7} className="stroke-base-300" strokeWidth="1" />
             {spans.map(({ fromSeconds, toSeconds, isClash }) => (
@@ -200,7 +231,7 @@ export function Score(props: ScoreProps) {
             ))}
           </g>
         ))}
-        {clashes.slice(0, 3).map(({ fromSeconds }) => (
+        {clashes.slice(0, 3).map((fromSeconds) => (
           <line
             key={fromSeconds}
             x1={x(fromSeconds)}
@@ -240,7 +271,17 @@ const Stave = memo(function Stave({ steps, laneId, plan, y, scale, hatch, curren
     if (kind === 'change') return <rect key={id} {...box} y={y + 6} height="20" fill={`url(#${hatch})`} />;
     if (kind === 'brief' || kind === 'show') {
       return (
-        <rect key={id} {...box} y={y + 5} height="22" rx="2" fill="none" className="stroke-secondary" strokeDasharray="2.5 2" strokeWidth="1.2" />
+        <rect
+          key={id}
+          {...box}
+          y={y + 5}
+          height="22"
+          rx="2"
+          fill="none"
+          className="stroke-secondary"
+          strokeDasharray="2.5 2"
+          strokeWidth="1.2"
+        />
       );
     }
     return (

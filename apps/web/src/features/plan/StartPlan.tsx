@@ -40,7 +40,9 @@ export function StartPlan({ plan, known, visit, items, onBeforeStart }: StartPla
     );
   }
   if (people.length === 0 || people.length < plan.lanes.length) {
-    return <span className="text-quiet max-w-56 text-sm">Starts when everybody in it is a client of yours: print it for a class.</span>;
+    return (
+      <span className="text-quiet max-w-56 text-sm">Starts when everybody in it is a client of yours: print it for a class.</span>
+    );
   }
   const start = async () => {
     setBusy(true);
@@ -75,8 +77,12 @@ export function StartPlan({ plan, known, visit, items, onBeforeStart }: StartPla
   return (
     <span className="flex flex-wrap items-center gap-2">
       {held.map(({ client }) => (
-        <Link key={client.clientId} className="link max-w-64 text-sm font-bold" to={`/clients/${client.clientId}/record#readiness`}>
-          No session yet for {client.name}: a doctor first
+        <Link
+          key={client.clientId}
+          className="link max-w-64 text-sm font-bold"
+          to={`/clients/${client.clientId}/record#readiness`}
+        >
+          No session yet for {client.name}: {readinessOf(client.readiness).text}
         </Link>
       ))}
       {unasked.map(({ client }) => (
@@ -95,7 +101,7 @@ export function StartPlan({ plan, known, visit, items, onBeforeStart }: StartPla
         disabled={items === 0 || busy || held.length > 0}
         onClick={() => void start()}
       >
-        {busy ? 'Laying out …' : 'Start'}
+        {busy ? 'Laying out …' : 'Go to the floor'}
       </button>
     </span>
   );

@@ -62,8 +62,8 @@ export default function TemplatesPage() {
               {template.plan.name || 'Without a name'}
             </Link>
             <span className="text-quiet">
-              {template.plan.blocks.reduce((sum, { items }) => sum + items.length, 0)} movements, {template.plan.minutes} minutes, changed{' '}
-              {momentText(template.changedAt)}
+              {template.plan.blocks.reduce((sum, { items }) => sum + items.length, 0)} movements, {template.plan.minutes} minutes,
+              changed {momentText(template.changedAt)}
             </span>
             <button
               type="button"

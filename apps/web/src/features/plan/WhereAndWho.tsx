@@ -56,7 +56,12 @@ export function WhereAndWho({ plan, known, library, isTemplate, onEdit }: WhereA
       <p className="flex flex-wrap items-center gap-x-4">
         <Choice label="Where" none="anywhere" value={where} options={options} onChoose={move} />
         <button type="button" className="link text-quiet min-h-11" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-          {plan.heads ? `a class of ${plan.heads}` : plan.lanes.length === 0 ? 'for nobody yet' : `${plan.lanes.length === 1 ? 'one person' : `${plan.lanes.length} people`}`}, {plan.minutes} minutes
+          {plan.heads
+            ? `a class of ${plan.heads}`
+            : plan.lanes.length === 0
+              ? 'for nobody yet'
+              : `${plan.lanes.length === 1 ? 'one person' : `${plan.lanes.length} people`}`}
+          , {plan.minutes} minutes
         </button>
       </p>
       {refitted && (

@@ -8,7 +8,14 @@ const PLAN: Plan = {
   name: '',
   minutes: 60,
   lanes: [{ laneId: 'l' }],
-  blocks: [{ blockId: 'b', part: 'main', format: { kind: 'sets' }, items: [{ itemId: 'i', movementId: 'waxwing:goblet-squat', own: [] }] }],
+  blocks: [
+    {
+      blockId: 'b',
+      part: 'main',
+      format: { kind: 'sets' },
+      items: [{ itemId: 'i', movementId: 'waxwing:goblet-squat', own: [] }],
+    },
+  ],
 };
 
 /** A server that keeps one plan, a device that keeps one draft, and time that goes on when it is told to. */

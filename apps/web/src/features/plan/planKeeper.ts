@@ -1,6 +1,15 @@
 import type { KeptPlan } from '@waxwing/core/api';
 import { join } from '@waxwing/core/movement';
-import { historyOf, redone, undone, withDone, type Plan, type PlanEdit, type PlanForm, type PlanHistory } from '@waxwing/core/planning';
+import {
+  historyOf,
+  redone,
+  undone,
+  withDone,
+  type Plan,
+  type PlanEdit,
+  type PlanForm,
+  type PlanHistory,
+} from '@waxwing/core/planning';
 import { RequestRefused, Unreachable } from '../../shared/api.ts';
 
 /** A plan on this device that the server hasn't got, or hasn't got as it is now. */
@@ -60,7 +69,9 @@ export class PlanKeeper {
     this.version = version;
     this.rest = { ...(bookingId && { bookingId }), ...(isTemplate && { isTemplate }) };
     this.snapshot = { history: historyOf(plan), kept: { kind: 'kept' } };
-    if (plan !== base) this.sendIn(0);
+    // A new one of which nothing was made yet needn't be kept anywhere.
+    const isBegun = base !== null || plan.blocks.some(({ items }) => items.length > 0);
+    if (plan !== base && isBegun) this.sendIn(0);
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {

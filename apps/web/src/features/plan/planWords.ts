@@ -1,5 +1,5 @@
-import { loadTextIn, type DoseKind, type MassUnit } from '@waxwing/core/movement';
-import { BASIC_PATTERNS, type LaneEntry, type Part, type PlanItem, type SideOrder, type Stretch, type StretchKind } from '@waxwing/core/planning';
+import { loadText, numberText, type DoseKind, type Load } from '@waxwing/core/movement';
+import type { BASIC_PATTERNS, LaneEntry, Part, PlanItem, SideOrder, Stretch, StretchKind } from '@waxwing/core/planning';
 
 export const PART_NAMES: Readonly<Record<Part, string>> = {
   'warm-up': 'Warm-up',
@@ -42,10 +42,16 @@ export function shortAmount(amount: number, unit: DoseKind, perSide = false): st
   return `${amount}${SHORT[unit]}${perSide ? ' each' : ''}`;
 }
 
+/** What to pick up, as short as it is said: "two 12 kg". */
+export function shortLoad(load: Load): string {
+  if (load.kind === 'pair') return `two ${numberText(load.value)} ${load.unit}`;
+  return load.kind === 'single' ? `one ${numberText(load.value)} ${load.unit}` : loadText(load);
+}
+
 /** What one lane does in a place, in one line: "3 × 10 each, two 12 kg". */
-export function entryText(entry: LaneEntry, sets: number | null, unit: MassUnit): string {
+export function entryText(entry: LaneEntry, sets: number | null): string {
   const amount = shortAmount(entry.amount, entry.unit, entry.perSide);
-  const load = entry.load.kind === 'bodyweight' ? '' : `, ${loadTextIn(entry.load, unit)}`;
+  const load = entry.load.kind === 'bodyweight' ? '' : `, ${shortLoad(entry.load)}`;
   return `${sets === null ? '' : `${sets} × `}${amount}${load}`;
 }
 

@@ -33,8 +33,6 @@ export interface KnownForPlan {
   readonly basis: Omit<Basis, 'inventory' | 'lanes' | 'library'>;
 }
 
-type Answer<T> = { readonly data: T | undefined; readonly error: unknown; readonly dataUpdatedAt: number; readonly refetch: () => unknown };
-
 /** Everything that a plan is reckoned with, of its people and its place; `null` while it is being fetched. */
 export function usePlanContext(plan: Plan, library: IndexedLibrary | undefined) {
   const today = localDate();
@@ -43,17 +41,17 @@ export function usePlanContext(plan: Plan, library: IndexedLibrary | undefined) 
   const stances = useStances();
   const ids = useMemo(() => plan.lanes.flatMap(({ clientId }) => clientId ?? []), [plan.lanes]);
   const known = ids.filter((id) => clients.data?.some(({ clientId }) => clientId === id));
-  const about = <T,>(what: string, path = what) =>
+  const about = <T>(what: string, path = what) =>
     known.map((id) => ({
       queryKey: [what, id, ...(path === what ? [] : [path])],
       queryFn: () => api.get<T>(`clients/${id}/${path}`),
       staleTime: 60_000,
     }));
   const latelyPath = `lately?setsSince=${dayAfter(today, -SETS_DAYS)}&faultsSince=${dayAfter(today, -FAULTS_DAYS)}`;
-  const histories = useQueries({ queries: about<HistoryAnswer>('history') }) as readonly Answer<HistoryAnswer>[];
-  const practices = useQueries({ queries: about<PracticeAnswer>('practice') }) as readonly Answer<PracticeAnswer>[];
-  const paces = useQueries({ queries: about<PacesAnswer>('paces') }) as readonly Answer<PacesAnswer>[];
-  const lately = useQueries({ queries: about<LatelyAnswer>('lately', latelyPath) }) as readonly Answer<LatelyAnswer>[];
+  const histories = useQueries({ queries: about<HistoryAnswer>('history') });
+  const practices = useQueries({ queries: about<PracticeAnswer>('practice') });
+  const paces = useQueries({ queries: about<PacesAnswer>('paces') });
+  const lately = useQueries({ queries: about<LatelyAnswer>('lately', latelyPath) });
   const all = [...histories, ...practices, ...paces, ...lately];
   const error = clients.error ?? places.error ?? stances.error ?? all.find((each) => each.error && !each.data)?.error ?? null;
   // Another when something that was answered is another: the arithmetic remembers by it.
@@ -79,7 +77,16 @@ export function usePlanContext(plan: Plan, library: IndexedLibrary | undefined) 
       ]),
     );
     const positions = { ...stances.data.studio, ...stances.data.mine };
-    return knownFor({ library, lanes: plan.lanes, people, inventory, positions, today, clients: clients.data, places: places.data });
+    return knownFor({
+      library,
+      lanes: plan.lanes,
+      people,
+      inventory,
+      positions,
+      today,
+      clients: clients.data,
+      places: places.data,
+    });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `stamp` stands for all answers together
   }, [isReady, stamp, library, plan.lanes, inventory, clients.data, places.data, stances.data]);
   return { known: value, error, retry: () => void Promise.all(all.map((each) => each.refetch())) };
@@ -121,7 +128,10 @@ function knownFor(basis: Basis): KnownForPlan {
     return found;
   };
   const contexts = new Map(
-    lanes.map((lane, at): [string, LaneContext] => [lane.laneId, laneContext(basis, lane, at, people.get(lane.clientId ?? '') ?? null, rack)]),
+    lanes.map((lane, at): [string, LaneContext] => [
+      lane.laneId,
+      laneContext(basis, lane, at, people.get(lane.clientId ?? '') ?? null, rack),
+    ]),
   );
   const context: PlanContext = {
     inventory,

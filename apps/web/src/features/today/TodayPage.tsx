@@ -1,4 +1,4 @@
-import { lowerFirst } from '@waxwing/core/movement';
+import { listed, lowerFirst } from '@waxwing/core/movement';
 import { firstName } from '@waxwing/core/client';
 import type { SessionSummary, TodayAnswer, TodayClient, TodayVisit } from '@waxwing/core/api';
 import { useQuery } from '@tanstack/react-query';
@@ -20,12 +20,15 @@ export function TodayPage() {
     refetchOnMount: 'always',
   });
   return (
-    <Page title="Today" aside={
+    <Page
+      title="Today"
+      aside={
         <>
           <span className="text-quiet text-lg">{dayText(date)}</span>
           <TodayNav />
         </>
-      }>
+      }
+    >
       {today.isPending && <Loading what="your day" />}
       {today.isError && <Failed what="your day" error={today.error} onRetry={() => void today.refetch()} />}
       {today.data && (
@@ -65,8 +68,8 @@ function Visits({ visits }: { visits: readonly TodayVisit[] }) {
           <p className="heading figures text-2xl">{timeOfDay(visit.startMinute)}</p>
           <div className="grid gap-5">
             <VisitHead visit={visit} />
-            {visit.clients.map((client) => (
-              <Visitor key={client.clientId} client={client} />
+            {visit.clients.map((client, at) => (
+              <Visitor key={client.clientId} client={client} begins={at === 0 ? visit : null} />
             ))}
           </div>
         </li>
@@ -87,7 +90,7 @@ function VisitHead({ visit }: { visit: TodayVisit }) {
   );
 }
 
-function Visitor({ client }: { client: TodayClient }) {
+function Visitor({ client, begins }: { client: TodayClient; begins: TodayVisit | null }) {
   const { library } = useLibrary();
   const cautions = client.cautions.map(
     (each) =>
@@ -121,9 +124,11 @@ function Visitor({ client }: { client: TodayClient }) {
           </>
         )}
       </div>
-      <Link to={`/start/${client.clientId}`} className="btn btn-primary min-h-12 self-start px-5 text-base">
-        Start with {firstName(client.name)}
-      </Link>
+      {begins && (
+        <Link to={`/visits/${begins.bookingId}/plan?as=last`} className="btn btn-primary min-h-12 self-start px-5 text-base">
+          Start with {listed(begins.clients.map(({ name }) => firstName(name)))}
+        </Link>
+      )}
     </article>
   );
 }
