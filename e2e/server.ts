@@ -158,20 +158,35 @@ export async function signOut(page: Page): Promise<void> {
 /** From Today to the floor with these movements and no others. */
 export async function startWith(page: Page, firstName: string, movements: readonly string[]): Promise<void> {
   await page.getByRole('link', { name: `Start with ${firstName}` }).click();
+  await alone(page, firstName);
   await pick(page, movements);
 }
 
-/** On the start page: these movements and no others, then to the floor. */
+/** Of who shares the hour, only this one has come. */
+async function alone(page: Page, firstName: string): Promise<void> {
+  const who = page.getByRole('button', { name: /(person|people), \d+ minutes$/ });
+  await expect(who).toBeVisible();
+  if ((await who.innerText()).startsWith('one person')) return;
+  await who.click();
+  const others = page.getByRole('button', { name: new RegExp(`^Without (?!${firstName})`) });
+  while ((await others.count()) > 0) await others.first().click();
+  await who.click();
+}
+
+/** On the plan’s page: these movements and no others, then to the floor. */
 export async function pick(page: Page, movements: readonly string[]): Promise<void> {
-  await expect(page.getByRole('button', { name: 'Go to the floor' })).toBeVisible();
-  const leaveOut = page.getByRole('button', { name: /^Leave out/ });
-  while ((await leaveOut.count()) > 0) await leaveOut.first().click();
+  const begin = page.getByRole('button', { name: /^(Go to the floor|Begin anew)$/ });
+  await expect(begin).toBeVisible();
+  // What they did last time is there by then.
+  await expect(page).not.toHaveURL(/as=last/);
+  const takeOut = page.getByRole('listitem').getByRole('button', { name: /^Take out/ });
+  while ((await takeOut.count()) > 0) await takeOut.first().click();
   const field = page.getByRole('searchbox', { name: 'Find a movement to add' });
   for (const movement of movements) {
     await typeInto(field, movement);
     await page.getByRole('button', { name: `Add ${movement}`, exact: true }).click();
   }
-  await page.getByRole('button', { name: 'Go to the floor' }).click();
+  await begin.click();
   await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
 }
 

@@ -265,7 +265,7 @@ test('what was picked and changed after an answer that got lost is begun as it i
     await route.abort();
   });
   await page.getByRole('button', { name: 'Go to the floor' }).click();
-  await expect(page.getByText('What you picked is still here.')).toBeVisible();
+  await expect(page.getByText('The plan is still here.')).toBeVisible();
   await pick(page, ['Split squat']);
   await expect(page.getByRole('heading', { name: 'Split squat' })).toBeVisible();
 });

@@ -2,8 +2,11 @@ import type { ClientDocument } from '@waxwing/core/client';
 import type { MovementDocument } from '@waxwing/core/movement';
 import { EVENT_BATCH_MAX, type SessionBrief } from '@waxwing/core/session';
 import {
+  Diary,
   EventLog,
   Library,
+  Places,
+  Plans,
   libraryFiles,
   Starter,
   Suggestions,
@@ -16,6 +19,7 @@ import {
 import { v7 as uuid } from 'uuid';
 import { chanceFrom } from './chance.ts';
 import { PEOPLE, type Person } from './people.ts';
+import { fillPlans } from './plans.ts';
 import { ON_TOUR, ROOMS } from './rooms.ts';
 import { simulateSession } from './simulate.ts';
 
@@ -29,6 +33,9 @@ const ZONE = 'Etc/UTC';
 const SEED = 1911;
 const DAY = 86_400_000;
 const WEDNESDAY = 3;
+const SATURDAY = 6;
+/** So far ahead everybody is booked. */
+const WEEKS_BOOKED = 6;
 const CHANGED = 'waxwing:dumbbell-romanian-deadlift';
 const SUGGESTED = 'waxwing:box-squat';
 
@@ -59,7 +66,8 @@ export async function fillNetLoft(app: Application, options: NetLoftOptions): Pr
   await fillChanges(app.get(Library), trainers.maren);
   await fillSuggestion(app, trainers.ferris);
   await fillMeasurements(app, options, trainers, clientIds);
-  await fillBookings(setup, options, trainers, clientIds);
+  const bookedAt = await fillDiary(app, options, trainers, clientIds);
+  await fillPlans(app.get(Plans), trainers.maren, clientIds, bookedAt);
 }
 
 /** What Maren has changed in a movement since: the hours before were done with what it said then. */
@@ -219,26 +227,48 @@ function startSession(
   });
 }
 
-/** Everybody's times of today and the six days after. Four of Maren's come every day, so that Today is never empty. */
-async function fillBookings(
-  setup: StudioSetup,
+/** Everybody's times of today, and from there weekly on their days; four of Maren's come every day, so that Today is never empty. */
+async function fillDiary(
+  app: Application,
   { today }: NetLoftOptions,
   trainers: Record<Person['trainer'], SignedIn>,
   clientIds: ReadonlyMap<string, string>,
-): Promise<void> {
+): Promise<ReadonlyMap<string, string>> {
+  const diary = app.get(Diary);
+  const places = await app.get(Places).list(trainers.maren.studioId);
+  const [loft, hall] = places;
   const shared = new Set(['jonah', 'wren']);
-  for (let ahead = 0; ahead < 7; ahead += 1) {
-    const day = new Date(Date.parse(`${dateOf(today)}T00:00:00Z`) + ahead * DAY);
-    const comes = (person: Person) => ahead === 0 || person.weekdays.includes(weekdayAt(ahead));
-    for (const person of PEOPLE) {
-      if (!comes(person) || person.key === 'wren') continue;
-      const keys = shared.has(person.key) ? [...shared] : [person.key];
-      await setup.booking(trainers[person.trainer], {
-        localDate: dateOf(day),
-        startMinute: person.startMinute,
-        minutes: 60,
-        clientIds: keys.map((key) => clientIds.get(key)!),
-      });
+  const bookedAt = new Map<string, string>();
+  const book = async (person: Person, ahead: number, repeats: boolean) => {
+    const keys = shared.has(person.key) ? [...shared] : [person.key];
+    const { bookingId } = await diary.book(trainers[person.trainer], {
+      bookingId: uuid(),
+      localDate: dayFrom(today, ahead),
+      startMinute: person.startMinute,
+      minutes: 60,
+      clientIds: keys.map((key) => clientIds.get(key)!),
+      ...(person.document.homeKit === ON_TOUR ? { atHome: true } : { placeId: loft!.placeId }),
+      ...(repeats && { repeat: { everyWeeks: 1, until: dayFrom(today, ahead + 7 * WEEKS_BOOKED), except: [] } }),
+    });
+    bookedAt.set(`${person.key} ${ahead}`, bookingId);
+  };
+  for (const person of PEOPLE.filter(({ key }) => key !== 'wren')) {
+    const comesToday = person.weekdays.includes(weekdayAt(0));
+    if (!comesToday) await book(person, 0, false);
+    for (let ahead = 0; ahead < 7; ahead += 1) {
+      if (person.weekdays.includes(weekdayAt(ahead))) await book(person, ahead, true);
     }
   }
+  const saturday = Array.from({ length: 7 }, (_, ahead) => ahead).find((ahead) => weekdayAt(ahead) === SATURDAY)!;
+  await diary.book(trainers.maren, {
+    bookingId: uuid(),
+    localDate: dayFrom(today, saturday),
+    startMinute: 14 * 60,
+    minutes: 45,
+    clientIds: [],
+    heads: 9,
+    title: 'Ropes and rungs, all levels',
+    placeId: hall!.placeId,
+  });
+  return bookedAt;
 }

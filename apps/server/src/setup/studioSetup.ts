@@ -6,7 +6,6 @@ import { v7 as uuid } from 'uuid';
 import { TrainerEntity } from '../accounts/account.entities.ts';
 import { signedInAs, type SignedIn } from '../accounts/actor.ts';
 import { hashPassword } from '../accounts/signIns.ts';
-import { BookingClientEntity, BookingEntity } from '../bookings/booking.entities.ts';
 import { ClientAssignmentEntity, ClientEntity } from '../clients/client.entities.ts';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
@@ -94,23 +93,5 @@ export class StudioSetup {
       await manager.insert(ClientAssignmentEntity, { id: uuid(), studioId, clientId: id, trainerId, since: now, until: null });
     });
     return id;
-  }
-
-  async booking(
-    trainer: SignedIn,
-    booking: { localDate: string; startMinute: number; minutes: number; clientIds: readonly string[] },
-  ): Promise<void> {
-    const id = uuid();
-    const { studioId, trainerId } = trainer;
-    const { localDate, startMinute, minutes } = booking;
-    await this.transactions.run(async (manager) => {
-      await manager.insert(BookingEntity, {
-        ...{ id, studioId, trainerId, localDate, startMinute, minutes },
-        ...{ seriesId: null, placeId: null, atHome: false, title: null, heads: null },
-      });
-      for (const clientId of booking.clientIds) {
-        await manager.insert(BookingClientEntity, { bookingId: id, clientId, studioId });
-      }
-    });
   }
 }

@@ -73,7 +73,8 @@ function makeEntry(item: PlanItem, laneId: string, context: PlanContext): LaneEn
     isOtherMovement,
     unit: amount.unit,
     amount: amount.value,
-    perSide: document.dose.perSide === true,
+    // Seconds of what goes by turns are of both sides together.
+    perSide: document.dose.perSide === true && !(amount.unit === 'seconds' && document.laterality === 'alternating'),
     sets: own?.sets ?? item.sets ?? document.sets,
     load,
     how: isSameLoad(load, advice.load) ? advice.how : loadText(load),

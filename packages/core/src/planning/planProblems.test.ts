@@ -75,6 +75,11 @@ describe('what stands in the way is said where it is, and mended in one tap', ()
   test('one pair of hands', () => {
     const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('full-push-up', { hands: 'hold' })])], 2);
     expect(problemsOf(plan).map(({ kind }) => kind)).toContain('hands');
+    const bench = planOf(
+      [blockOf({ kind: 'rounds', rounds: 3, restSeconds: 0 }, [itemOf('dumbbell-bench-press'), itemOf('goblet-squat')])],
+      2,
+    );
+    expect(expectMended(bench, 'shared').mends()[0]!.text).toBe('Begin at different stations');
   });
   test('a pause that is shorter than the way', () => {
     const format = { kind: 'intervals', workSeconds: 30, restSeconds: 5, rounds: 2, order: 'by-round' } as const;

@@ -19,9 +19,9 @@ import {
   withOwn,
   type PlanEdit,
 } from './planEdit.ts';
-import { HANDS_KEY, sharedUse, type SharedUse } from './sharedUse.ts';
+import { HANDS_KEY, sharedUse, type SharedUse, type UseSpan } from './sharedUse.ts';
 import { swapsFor } from './swaps.ts';
-import type { Step, Unrolled } from './unroll.ts';
+import { unroll, type Step, type Unrolled } from './unroll.ts';
 
 export type PlanProblemKind =
   'gone' | 'caution' | 'kit' | 'not-yet' | 'shared' | 'hands' | 'change' | 'emom' | 'sides' | 'grip' | 'wrists' | 'time';
@@ -137,11 +137,16 @@ function hindered(question: ProblemQuestion): PlanProblem[] {
     const found = plan.lanes.flatMap(({ laneId }) => {
       const entry = laneEntry(item, laneId, context);
       if (!entry || !isInUse(entry.document)) return [];
-      const hindrances = context.lane(laneId).hindrances(entry.document.id);
+      const isEasy = entry.document.pattern === 'mobility' || entry.document.pattern === 'stretch';
+      // What loosens up needn't have been shown before.
+      const hindrances = context
+        .lane(laneId)
+        .hindrances(entry.document.id)
+        .filter(({ kind }) => !(isEasy && kind === 'mastery'));
       const [first] = hindrances;
       if (!first) return [];
       const kind: PlanProblemKind = first.kind === 'mastery' ? 'not-yet' : first.kind;
-      return [{ laneId, kind, entry, text: hindrances.map(({ text }) => text).join('; ') }];
+      return [{ laneId, kind, entry, text: hindrances.map(({ text }) => text.replace(/\.$/, '')).join('; ') }];
     });
     const slots = plan.lanes.filter(({ laneId }) => laneEntry(item, laneId, context)?.isOtherMovement === false).length;
     return found.flatMap(({ laneId, kind, entry, text }, at): PlanProblem[] => {
@@ -206,10 +211,7 @@ function clashes(question: ProblemQuestion, uses: readonly SharedUse[]): PlanPro
     const seen = new Set<string>();
     return spans.flatMap((span): PlanProblem[] => {
       if (!span.isClash) return [];
-      const who = span.lanes
-        .map(({ laneId, itemId }) => `${laneId}/${itemId}`)
-        .sort()
-        .join('+');
+      const who = whoIn(span);
       if (seen.has(who)) return [];
       seen.add(who);
       const [first, last] = [span.lanes[0]!, span.lanes.at(-1)!];
@@ -231,12 +233,27 @@ function clashes(question: ProblemQuestion, uses: readonly SharedUse[]): PlanPro
               ...(first.itemId === last.itemId && !block.spread && block.items.length > 1
                 ? [{ text: 'Begin at different stations', edit: withBlock(block.blockId, (each) => ({ ...each, spread: true })) }]
                 : []),
-              ...swapMends(question, item, last.laneId, laneEntry(item, last.laneId, context)!.document).slice(0, 1),
-            ].slice(0, MENDS_MOST),
+              ...swapMends(question, item, last.laneId, laneEntry(item, last.laneId, context)!.document),
+            ]
+              // Another weight leaves the one bench what it was: only what really parts them is offered.
+              .filter(({ edit }) => !stillClashes(edit(plan), context, key, who))
+              .slice(0, MENDS_MOST),
         },
       ];
     });
   });
+}
+
+function whoIn({ lanes }: UseSpan): string {
+  return lanes
+    .map(({ laneId, itemId }) => `${laneId}/${itemId}`)
+    .sort()
+    .join('+');
+}
+
+function stillClashes(plan: Plan, context: PlanContext, thing: string, who: string): boolean {
+  const use = sharedUse(unroll(plan, context)).find(({ key }) => key === thing);
+  return use?.spans.some((span) => span.isClash && whoIn(span) === who) ?? false;
 }
 
 function otherLoads({ context }: ProblemQuestion, item: PlanItem, laneId: string): Mend[] {

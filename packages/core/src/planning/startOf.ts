@@ -31,15 +31,15 @@ function plannedMovement(block: PlanBlock, item: PlanItem, laneId: string, conte
   const { document, load } = entry;
   const { format, times = 1, items } = block;
   const at = { planItemId: item.itemId, movementId: document.id, load };
-  const perSide = document.dose.perSide === true;
-  const each = perSide ? { perSide } : {};
+  const isOneSided = document.laterality === 'one-side';
+  const each = (isPerSide: boolean) => (isPerSide ? { perSide: true } : {});
   if (format.kind === 'intervals') {
-    const seconds = document.laterality === 'one-side' ? Math.round(format.workSeconds / 2) : format.workSeconds;
+    const seconds = isOneSided ? Math.round(format.workSeconds / 2) : format.workSeconds;
     return {
       ...at,
       sets: capped(format.rounds * times),
       target: seconds,
-      dose: { kind: 'seconds', low: seconds, high: seconds, ...each },
+      dose: { kind: 'seconds', low: seconds, high: seconds, ...each(isOneSided) },
       restSeconds: Math.min(600, format.restSeconds),
     };
   }
@@ -47,8 +47,8 @@ function plannedMovement(block: PlanBlock, item: PlanItem, laneId: string, conte
   const dose: Dose = isSame
     ? document.dose
     : entry.unit === 'distance'
-      ? { kind: 'distance', metres: entry.amount, ...each }
-      : { kind: entry.unit, low: entry.amount, high: entry.amount, ...each };
+      ? { kind: 'distance', metres: entry.amount, ...each(entry.perSide) }
+      : { kind: entry.unit, low: entry.amount, high: entry.amount, ...each(entry.perSide) };
   const sets =
     format.kind === 'rounds'
       ? format.rounds

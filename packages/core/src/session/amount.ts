@@ -34,7 +34,9 @@ export function totalAmount(set: SetState, now?: string): number {
  * every second one.
  */
 export function amountPerSide(set: SetState, laterality: Laterality, now?: string): number {
-  if (laterality === 'alternating') return Math.floor(totalAmount(set, now) / 2);
+  // Seconds of what goes by turns are of both sides together.
+  if (laterality === 'alternating' && set.segments[0]?.unit === 'reps') return Math.floor(totalAmount(set, now) / 2);
+  if (laterality === 'alternating') return totalAmount(set, now);
   if (laterality === 'both') return totalAmount(set, now);
   const bySide = new Map<string, number>();
   for (const segment of set.segments) {

@@ -15,8 +15,8 @@ interface WeekScoreProps {
 
 /** A stave a day, time to scale from left to right; a day is opened by a tap. */
 export function WeekScore({ monday, day, today, visits, isClash, onDay }: WeekScoreProps) {
-  const from = Math.min(7 * 60, ...visits.map(({ startMinute }) => Math.floor(startMinute / 60) * 60));
-  const to = Math.max(20 * 60, ...visits.map(({ startMinute, minutes }) => Math.ceil((startMinute + minutes) / 60) * 60));
+  const from = Math.min(8 * 60, ...visits.map(({ startMinute }) => Math.floor(startMinute / 60) * 60));
+  const to = Math.max(18 * 60, ...visits.map(({ startMinute, minutes }) => Math.ceil((startMinute + minutes) / 60) * 60));
   const place = (minute: number) => `${(100 * (minute - from)) / (to - from)}%`;
   const hours = Array.from({ length: Math.floor((to - from) / 120) + 1 }, (_, at) => from + at * 120);
   return (

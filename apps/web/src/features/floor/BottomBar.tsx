@@ -62,7 +62,7 @@ function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps
   const sideAmount = segment
     ? set!.segments.filter((each) => each.side === segment.side).reduce((sum, each) => sum + segmentAmount(each, at), 0)
     : 0;
-  const target = laterality === 'alternating' ? item.target * 2 : item.target;
+  const target = laterality === 'alternating' && item.dose.kind === 'reps' ? item.target * 2 : item.target;
   const done = laterality === 'one-side' ? sideAmount : segment ? totalAmount(set!, at) : 0;
   const left = target - done;
   const otherIsLeftToDo = laterality === 'one-side' && isWorking && new Set(set!.segments.map((each) => each.side)).size < 2;

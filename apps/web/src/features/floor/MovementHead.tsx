@@ -37,7 +37,7 @@ export function MovementHead({ taps, situation, index }: MovementHeadProps) {
             {loadTextIn(load, unit)}
           </button>
           {' · '}
-          {doseText({ ...document.dose, low: item.target, high: item.target } as typeof document.dose)}
+          {doseText({ ...item.dose, low: item.target, high: item.target } as typeof item.dose)}
           {segment?.change && <b> · {lowerFirst(segment.change.text)}</b>}
           {' · '}
           <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsSetUp(true)}>

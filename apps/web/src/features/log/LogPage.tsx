@@ -67,7 +67,13 @@ export default function LogPage() {
         </p>
       )}
       {session.log.lanes.map((lane) => (
-        <LaneSection key={lane.laneId} lane={lane} names={session.names} clientName={nameOf(session, lane.clientId)} />
+        <LaneSection
+          key={lane.laneId}
+          lane={lane}
+          names={session.names}
+          clientName={nameOf(session, lane.clientId)}
+          isShared={session.log.lanes.length > 1}
+        />
       ))}
       {session.log.notes.map((note) => (
         <p key={note.at} className="border-base-300 border-t py-3 text-lg">
@@ -84,11 +90,20 @@ function nameOf(session: SessionAnswer, clientId: string): string {
 
 type Names = SessionAnswer['names'];
 
-function LaneSection({ lane, names, clientName }: { lane: LaneLog; names: Names; clientName: string }) {
+interface LaneSectionProps {
+  readonly lane: LaneLog;
+  readonly names: Names;
+  readonly clientName: string;
+  /** With others: whose it is has to be said. */
+  readonly isShared: boolean;
+}
+
+function LaneSection({ lane, names, clientName, isShared }: LaneSectionProps) {
   const done = lane.items.filter((item) => item.sets.length > 0);
   return (
     <>
-      <section aria-label="Next time" className="mb-6">
+      {isShared && <h2 className="border-base-content mt-8 border-t-2 pt-3 text-3xl">{clientName}</h2>}
+      <section aria-label={isShared ? `Next time, ${firstName(clientName)}` : 'Next time'} className="mb-6">
         <h2 className="text-2xl">Next time</h2>
         {lane.decisions.length === 0 && <p className="text-quiet">Nothing was decided.</p>}
         <ul>

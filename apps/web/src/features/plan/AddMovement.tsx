@@ -28,10 +28,10 @@ export function AddMovement({ library, context, laneIds, to, query, onQuery, onA
   const answer = query.trim() === '' ? null : library.search.answer(query, { limit: FOUND_MOST, doneBy });
   const found = (answer?.hits ?? []).flatMap(({ movementId }) => library.revision(movementId)?.document ?? []);
   return (
-    <section aria-label="Add a movement" ref={fieldRef} className="print:hidden">
+    <section aria-label="Add a movement" ref={fieldRef} className="bg-base-100 top-0 z-10 lg:sticky">
       <FoundByKeys>
         <SearchField
-          label={`Find a movement for ${to}`}
+          label="Find a movement to add"
           placeholder={`Add to ${to}`}
           value={query}
           className="min-h-12"
@@ -39,7 +39,7 @@ export function AddMovement({ library, context, laneIds, to, query, onQuery, onA
         />
         {answer && <Understood answer={answer} library={library} query={query} onQuery={onQuery} />}
         {answer && found.length === 0 && <p className="text-quiet mt-2">Nothing found.</p>}
-        <ul data-found={query} className="mt-1">
+        <ul data-found={query} className="mt-1 max-h-[55dvh] overflow-y-auto">
           {found.map((document) => {
             const hindrances = hindrancesOf(document.id, laneIds, context);
             const isShut = hindrances.some(({ kind }) => kind !== 'mastery');

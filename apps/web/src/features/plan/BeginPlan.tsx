@@ -60,10 +60,10 @@ export function BeginPlan({ plan, known, library, onTake }: BeginPlanProps) {
   const isAsked = address.get('as') === 'last';
   const done = useRef(false);
   useEffect(() => {
-    if (!isAsked || !last.data || done.current) return;
+    if (!isAsked || done.current || (last.data === undefined && !last.isError && clientIds.length > 0)) return;
     done.current = true;
     setAddress({}, { replace: true });
-    repeat();
+    if (last.data) repeat();
   });
 
   return (

@@ -238,6 +238,7 @@ function LaneCell({ plan, block, item, laneId, context, known, name, isOpen, pro
         : shortLoad(entry.load)
       : entryText(entry, asksSets ? setsOfEntry(entry, item) : null);
   const setUp = entry && person ? setUpText(person.history.setUps[entry.document.id]) : '';
+  const why = entry && !isTimed ? entry.reasons.filter((reason) => reason !== 'as last time').join('; ') : '';
   const limits = entry ? context.lane(laneId).limits(entry.document.id) : [];
   return (
     <button
@@ -255,6 +256,7 @@ function LaneCell({ plan, block, item, laneId, context, known, name, isOpen, pro
           {change.text}: {lowerFirst(change.why)}
         </span>
       )}
+      {!change && why && <span className="text-quiet block text-sm">{why}</span>}
       {!change && last && <span className="text-quiet block text-sm">last time {last.done}</span>}
       {entry && person && !last && <span className="text-quiet block text-sm">new to them</span>}
       {setUp && <span className="block text-sm">{setUp}</span>}

@@ -70,7 +70,7 @@ export function HourHolds({ plan, context, coverage, known, library, onFind }: H
           {missed.map((pattern, at) => (
             <span key={pattern}>
               {at > 0 && ', '}
-              <button type="button" className="link min-h-8 cursor-pointer" onClick={() => onFind(pattern)}>
+              <button type="button" className="link cursor-pointer py-1" onClick={() => onFind(pattern)}>
                 {PATTERN_NAMES[pattern]}
               </button>
             </span>

@@ -42,6 +42,8 @@ interface ItemEditorProps {
   readonly onLane: (laneId: string | null) => void;
 }
 
+const REPS_MOST = 1000;
+
 const UNIT_NAMES: Readonly<Record<DoseKind, string>> = { reps: 'reps', seconds: 'seconds', distance: 'metres' };
 
 /** What is asked in one place: of all, or of one lane, where it stands. */
@@ -111,7 +113,7 @@ export function ItemEditor(props: ItemEditorProps) {
                   value={asked.amount?.value ?? null}
                   advised={entry.amount}
                   least={1}
-                  most={10_000}
+                  most={entry.unit === 'reps' ? REPS_MOST : 10_000}
                   onChange={(value) => ask({ amount: value === undefined ? undefined : { unit: entry.unit, value } }, 'how many')}
                 />
                 <Pick
@@ -139,7 +141,12 @@ export function ItemEditor(props: ItemEditorProps) {
             {!isTimed && <TempoField tempo={asked.tempo ?? null} onChange={(tempo) => ask({ tempo }, 'tempo')} />}
             <div>
               <span className="text-quiet block text-sm">With</span>
-              <button type="button" className="btn min-h-11 max-w-56 text-left leading-tight" onClick={() => setOpens('load')}>
+              <button
+                type="button"
+                className="btn min-h-11 max-w-56 text-left leading-tight"
+                aria-label={`Load for ${entry.document.name}: ${entry.load.kind === 'bodyweight' ? 'nothing added' : entry.how}`}
+                onClick={() => setOpens('load')}
+              >
                 {entry.load.kind === 'bodyweight' ? 'nothing added' : entry.how}
               </button>
               {(own?.load ?? (laneId === null ? item.load : undefined)) && (

@@ -49,6 +49,7 @@ import { PlanPrint } from './PlanPrint.tsx';
 import type { PlanKeeper, PlanSnapshot } from './planKeeper.ts';
 import { minutesText } from './planWords.ts';
 import { Prepare } from './Prepare.tsx';
+import { Readiness } from './Readiness.tsx';
 import { Score } from './Score.tsx';
 import { StartPlan } from './StartPlan.tsx';
 import { ToMind } from './ToMind.tsx';
@@ -63,6 +64,9 @@ interface PlanDeskProps {
   readonly visit: Visit | null;
   readonly isTemplate: boolean;
 }
+
+/** What stands in the way is said at its movement; so many of it also on top. */
+const SHOWN_ON_TOP = 2;
 
 /** The plan as it is made: the hour as a score, its arithmetic, and under it a sheet for each block. */
 export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }: PlanDeskProps) {
@@ -175,8 +179,10 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
             <StartPlan {...{ plan, known, visit, items }} onBeforeStart={() => keeper.flush()} />
           </span>
         </header>
-        <WhereAndWho {...{ plan, known, library, isTemplate, onEdit }} />
-        <KeptState snapshot={snapshot} keeper={keeper} />
+        <WhereAndWho {...{ plan, known, library, isTemplate, onEdit }}>
+          <KeptState snapshot={snapshot} keeper={keeper} />
+        </WhereAndWho>
+        <Readiness {...{ plan, known }} />
         <ToMind {...{ plan, known, library }} />
         {items === 0 ? (
           <BeginPlan
@@ -203,7 +209,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
                 <span className="border-accent border-b-4">{problem.text}.</span> <Mends problem={problem} onEdit={onEdit} />
               </p>
             ))}
-            {placed.slice(0, 3).map((problem) => (
+            {placed.slice(0, SHOWN_ON_TOP).map((problem) => (
               <p key={problem.key} className="leading-snug">
                 {problem.atSeconds !== null && visit && (
                   <span className="bg-accent text-accent-content figures mr-1 rounded px-1.5">
@@ -215,12 +221,14 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
                   className="cursor-pointer text-left underline decoration-dotted"
                   onClick={() => openItem(problem.itemId!)}
                 >
-                  {placeOf(problem)}: {lowerFirst(problem.text)}
+                  {placeOf(problem)}: {problem.text}
                 </button>
-                . <Mends problem={problem} onEdit={onEdit} />
+                . <Mends problem={problem} onEdit={onEdit} most={2} />
               </p>
             ))}
-            {placed.length > 3 && <p className="text-quiet">and {placed.length - 3} more, each at its movement</p>}
+            {placed.length > SHOWN_ON_TOP && (
+              <p className="text-quiet">and {placed.length - SHOWN_ON_TOP} more, each at its movement</p>
+            )}
             <Score
               {...{ plan, context, unrolled, times, uses }}
               startMinute={visit?.startMinute ?? null}
@@ -401,7 +409,7 @@ function KeptState({ snapshot: { kept }, keeper }: { readonly snapshot: PlanSnap
     );
   }
   return (
-    <p role="status" className="text-quiet min-h-6 text-sm" data-kept={kept.kind}>
+    <p role="status" className="text-quiet text-sm" data-kept={kept.kind}>
       {kept.kind === 'waiting'
         ? 'On this device; goes to the server when there is a network'
         : kept.kind === 'sending'

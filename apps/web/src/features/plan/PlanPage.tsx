@@ -81,9 +81,12 @@ function Kept({ planId, start }: { readonly planId: string; readonly start: Plan
     window.addEventListener('online', again);
     return () => {
       window.removeEventListener('online', again);
-      void keeper.flush();
+      // Somebody looked in and made nothing.
+      if (start.base === null && keeper.plan.blocks.every(({ items }) => items.length === 0))
+        planDrafts.forget(me.trainerId, planId);
+      else void keeper.flush();
     };
-  }, [keeper]);
+  }, [keeper, me.trainerId, planId, start.base]);
   const { known, error, retry } = usePlanContext(snapshot.history.now, library);
   const visit = useQuery({
     queryKey: ['visit', start.bookingId ?? null],

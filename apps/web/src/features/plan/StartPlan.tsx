@@ -2,6 +2,7 @@ import type { Visit } from '@waxwing/core/api';
 import { readinessOf } from '@waxwing/core/client';
 import { startOf, type Plan } from '@waxwing/core/planning';
 import type { SessionBrief, StartSession } from '@waxwing/core/session';
+import clsx from 'clsx';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -31,14 +32,7 @@ export function StartPlan({ plan, known, visit, items, onBeforeStart }: StartPla
   const [asked, setAsked] = useState<{ readonly plan: Plan; readonly sessionId: string } | null>(null);
   const people = plan.lanes.flatMap(({ laneId }) => known.person(laneId) ?? []);
   const held = people.filter(({ client }) => readinessOf(client.readiness).kind === 'hold');
-  const unasked = people.filter(({ client }) => readinessOf(client.readiness).kind === 'not-asked');
-  if (visit?.session && visit.session.status !== 'ended') {
-    return (
-      <Link className="btn btn-primary min-h-12 px-6 text-lg" to={`/floor/${visit.session.sessionId}`}>
-        Back to the floor
-      </Link>
-    );
-  }
+  const going = visit?.session && visit.session.status !== 'ended' ? visit.session : null;
   if (people.length === 0 || people.length < plan.lanes.length) {
     return (
       <span className="text-quiet max-w-56 text-sm">Starts when everybody in it is a client of yours: print it for a class.</span>
@@ -76,32 +70,23 @@ export function StartPlan({ plan, known, visit, items, onBeforeStart }: StartPla
   };
   return (
     <span className="flex flex-wrap items-center gap-2">
-      {held.map(({ client }) => (
-        <Link
-          key={client.clientId}
-          className="link max-w-64 text-sm font-bold"
-          to={`/clients/${client.clientId}/record#readiness`}
-        >
-          No session yet for {client.name}: {readinessOf(client.readiness).text}
-        </Link>
-      ))}
-      {unasked.map(({ client }) => (
-        <Link key={client.clientId} className="link max-w-64 text-sm" to={`/clients/${client.clientId}/record#readiness`}>
-          {client.name}: health questions not asked yet
-        </Link>
-      ))}
       {error && (
         <span role="alert" className="max-w-64 text-sm font-bold">
           {error} The plan is still here.
         </span>
       )}
+      {going && (
+        <Link className="btn btn-primary min-h-12 px-6 text-lg" to={`/floor/${going.sessionId}`}>
+          Back to the floor
+        </Link>
+      )}
       <button
         type="button"
-        className="btn btn-primary min-h-12 px-6 text-lg"
+        className={clsx('btn min-h-12', !going && 'btn-primary px-6 text-lg')}
         disabled={items === 0 || busy || held.length > 0}
         onClick={() => void start()}
       >
-        {busy ? 'Laying out …' : 'Go to the floor'}
+        {busy ? 'Laying out …' : going ? 'Begin anew' : 'Go to the floor'}
       </button>
     </span>
   );

@@ -53,5 +53,5 @@ function Gone({ visit, query }: { readonly visit: Visit; readonly query: string 
     planDrafts.keep(me.trainerId, id, { plan, base: null, version: 0, bookingId: visit.bookingId });
     return id;
   });
-  return <Navigate replace to={{ pathname: `/plans/${planId}`, search: query }} />;
+  return <Navigate replace to={{ pathname: `/plans/${planId}`, search: visit.plan && visit.plan.movements > 0 ? '' : query }} />;
 }

@@ -11,7 +11,7 @@ import {
   type Refitted,
 } from '@waxwing/core/planning';
 import { lowerFirst } from '@waxwing/core/movement';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { v4 as uuid } from 'uuid';
 import { Choice } from '../../shared/Choice.tsx';
 import { Field } from '../../shared/Field.tsx';
@@ -25,10 +25,12 @@ interface WhereAndWhoProps {
   readonly library: IndexedLibrary;
   readonly isTemplate: boolean;
   readonly onEdit: (edit: PlanEdit, did: string) => void;
+  /** Whether it is kept. */
+  readonly children: ReactNode;
 }
 
 /** Where it is, for whom and how long; another place refits what is planned. */
-export function WhereAndWho({ plan, known, library, isTemplate, onEdit }: WhereAndWhoProps) {
+export function WhereAndWho({ plan, known, library, isTemplate, onEdit, children }: WhereAndWhoProps) {
   const [isOpen, setOpen] = useState(false);
   const [refitted, setRefitted] = useState<readonly Refitted[] | null>(null);
   const { places, clients, context } = known;
@@ -53,7 +55,7 @@ export function WhereAndWho({ plan, known, library, isTemplate, onEdit }: WhereA
   const others = clients.filter(({ clientId }) => !plan.lanes.some((lane) => lane.clientId === clientId));
   return (
     <div>
-      <p className="flex flex-wrap items-center gap-x-4">
+      <div className="flex flex-wrap items-center gap-x-4">
         <Choice label="Where" none="anywhere" value={where} options={options} onChoose={move} />
         <button type="button" className="link text-quiet min-h-11" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
           {plan.heads
@@ -63,7 +65,8 @@ export function WhereAndWho({ plan, known, library, isTemplate, onEdit }: WhereA
               : `${plan.lanes.length === 1 ? 'one person' : `${plan.lanes.length} people`}`}
           , {plan.minutes} minutes
         </button>
-      </p>
+        {children}
+      </div>
       {refitted && (
         <div role="status" className="border-accent my-2 border-l-4 pl-4">
           <p className="font-bold">
