@@ -271,6 +271,7 @@ test('the pace of a rep is the median between two taps of one set, by movement',
     await owner.send(brief.sessionId, owner.stamp(brief.sessionId, [rep], at(seconds)));
   }
   const paces = (await owner.get(`/api/clients/${dot}/paces`).expect(200)).body as PacesAnswer;
-  expect(paces[movementId]).toEqual({ secondsPerRep: 3, reps: 3 });
+  expect(paces.reps[movementId]).toEqual({ secondsPerRep: 3, reps: 3 });
+  expect(paces.gaps).toEqual({ betweenSetsSeconds: null, betweenMovementsSeconds: null });
   await trainer.get(`/api/clients/${dot}/paces`).expect(404);
 });

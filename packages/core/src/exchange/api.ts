@@ -17,6 +17,7 @@ import type { CueTrials } from '../progress/libraryHealth.ts';
 import type { Mastery } from '../movement/mastery.ts';
 import type { PractisedSet } from '../progress/mastery.ts';
 import type { Plan } from '../planning/plan.ts';
+import type { Gaps } from '../planning/habits.ts';
 import type { MeasuredPace } from '../planning/planContext.ts';
 import type { Problem } from './checkShape.ts';
 
@@ -310,8 +311,11 @@ export interface KeptPlan {
 /** What was planned the last time that just these people came, and when; `null` when nothing was. */
 export type LastPlanAnswer = { readonly plan: Plan; readonly localDate: string } | null;
 
-/** What the counter measured, by movement. */
-export type PacesAnswer = Readonly<Record<string, MeasuredPace>>;
+/** How somebody's time goes: what the counter measured, by movement, and what passes between sets. */
+export interface PacesAnswer {
+  readonly reps: Readonly<Record<string, MeasuredPace>>;
+  readonly gaps: Gaps;
+}
 
 /** What was done of late, and how often faults were seen since a day and before it. */
 export interface LatelyAnswer {

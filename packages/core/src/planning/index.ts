@@ -3,6 +3,7 @@ export type { BookingScope, ChangedBooking, NewBooking } from './booking.ts';
 export { type Clash, type Taken, VISITS_MOST, clashesOf, dayAfter, daysOf } from './diary.ts';
 export type { PlanForm } from './planForm.ts';
 export { BASIC_PATTERNS, type Coverage, coverageOf, missedPatterns } from './coverage.ts';
+export { type DoneSet, type Gaps, NO_GAPS, learnedGaps, medianOf } from './habits.ts';
 export { type HourTimes, type TimeKind, TIME_OF, hourTimes } from './hour.ts';
 export { intervalTime, roundsThatFit, totalReps } from './intervals.ts';
 export { type LaneEntry, laneEntry, setsOfEntry } from './laneEntry.ts';

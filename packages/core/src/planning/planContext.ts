@@ -1,6 +1,7 @@
 import type { LoadAdvice } from '../loading/adviseLoad.ts';
 import type { Inventory } from '../loading/inventory.ts';
 import type { Makeable } from '../loading/makeable.ts';
+import type { Gaps } from './habits.ts';
 import type { Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 
@@ -30,6 +31,7 @@ export interface LaneContext {
   readonly advise: (document: MovementDocument) => LoadAdvice;
   readonly familiarity: (movementId: string) => Familiarity;
   readonly pace: (movementId: string) => MeasuredPace | null;
+  readonly gaps: Gaps;
   readonly hindrances: (movementId: string) => readonly Hindrance[];
   /** Limits that a caution sets on a movement that is open all the same. */
   readonly limits: (movementId: string) => readonly string[];

@@ -284,22 +284,34 @@ class BlockRun {
   private approach(lane: LaneClock, bout: Bout, key: string, itemId: string, set: number): void {
     const rest = this.pendingRest.get(lane);
     this.pendingRest.delete(lane);
-    const change = this.changeOver(lane, bout);
-    const waits = detailOf(itemId, null, set);
     const { id } = bout.document;
     const begun = lane.now;
-    const showing = lane.shown.has(id) ? null : this.showing(lane, id, begun + change.seconds);
-    const restUntil = rest?.until ?? 0;
+    const restUntil = rest?.until ?? begun;
+    const learned = this.learnedGap(lane, id);
+    const table = this.changeOver(lane, bout);
+    const isNew = !lane.shown.has(id);
+    // What was learned passes after the rest, and showing is within it; what the table says may pass within the rest.
+    const briefSeconds = isNew ? BRIEF_SECONDS[this.context.lane(lane.laneId).familiarity(id)] : 0;
+    const changeSeconds = learned === null ? table.seconds : Math.max(table.seconds, learned - briefSeconds);
+    const earliest = learned === null ? begun : restUntil;
+    const showing = isNew ? this.showing(lane, id, earliest + changeSeconds) : null;
+    const waits = detailOf(itemId, null, set);
     // They rest, then change over: what they go to is where they stand when it begins.
-    const changeAt = (showing?.from ?? Math.max(begun + change.seconds, restUntil)) - change.seconds;
+    const changeAt = (showing?.from ?? Math.max(earliest + changeSeconds, restUntil)) - changeSeconds;
     if (rest) this.fill(lane, Math.min(changeAt, restUntil), 'rest', `${rest.key}/rest`, waits);
     this.fill(lane, changeAt, 'wait', `${key}/wait`, waits);
-    if (change.seconds > 0) {
-      this.add(lane, 'change', change.seconds, `${key}/change`, detailOf(itemId, bout.document, set, null, 0, change.isFloor));
+    if (changeSeconds > 0) {
+      this.add(lane, 'change', changeSeconds, `${key}/change`, detailOf(itemId, bout.document, set, null, 0, table.isFloor));
     }
     if (showing) this.add(lane, 'brief', showing.to - showing.from, `${key}/brief`, detailOf(itemId, bout.document, set));
     if (rest) this.fill(lane, restUntil, 'rest', `${rest.key}/rest-on`, waits);
     lane.shown.add(id);
+  }
+
+  /** What passes before this movement beyond the rest, as this lane's log has it. */
+  private learnedGap(lane: LaneClock, movementId: string): number | null {
+    const { betweenSetsSeconds, betweenMovementsSeconds } = this.context.lane(lane.laneId).gaps;
+    return lane.last?.document.id === movementId ? betweenSetsSeconds : betweenMovementsSeconds;
   }
 
   /** When the trainer shows this lane a movement: together with somebody who is shown the same then, else as soon as they are free. */

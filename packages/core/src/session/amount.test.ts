@@ -12,7 +12,7 @@ const setOf = (unit: 'reps' | 'seconds', ...sides: ('left' | 'right' | undefined
       endedAt: '2026-11-26T10:00:40.000Z',
       ...(side && { side }),
     })),
-  }) as SetState;
+  }) as unknown as SetState;
 
 test('what was done of one side: every second rep of what goes by turns, but all of its seconds', () => {
   expect(amountPerSide(setOf('reps', undefined), 'both')).toBe(21);

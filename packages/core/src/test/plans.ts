@@ -4,6 +4,7 @@ import type { Inventory } from '../loading/inventory.ts';
 import { rackFor, type Makeable } from '../loading/makeable.ts';
 import { lexiconOf } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
+import { NO_GAPS } from '../planning/habits.ts';
 import type { LaneContext, PlanContext } from '../planning/planContext.ts';
 import type { Format, Plan, PlanBlock, PlanItem, Way } from '../planning/plan.ts';
 import { starterLibrary } from './starterLibrary.ts';
@@ -67,6 +68,7 @@ export function planContext({ inventory = SMALL_ROOM, lane = {}, lanes = {}, doc
         adviseLoad({ document, rack: rack(document), last: null, due: null, targetReserve: 2, isAlone: false }),
       familiarity: () => 'known',
       pace: () => null,
+      gaps: NO_GAPS,
       hindrances: () => [],
       limits: () => [],
       targetReserve: 2,

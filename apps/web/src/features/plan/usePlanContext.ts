@@ -3,7 +3,7 @@ import { adviseLoad, kitOf, rackFor, targetReserveOf, type Inventory, type Makea
 import { opennessOf } from '@waxwing/core/progress';
 import { familiarityOf } from '@waxwing/core/session';
 import { firstName } from '@waxwing/core/client';
-import { dayAfter, type LaneContext, type PlanContext, type Plan, type PlanLane } from '@waxwing/core/planning';
+import { NO_GAPS, dayAfter, type LaneContext, type PlanContext, type Plan, type PlanLane } from '@waxwing/core/planning';
 import type { ClientSummary, HistoryAnswer, LatelyAnswer, PacesAnswer, PlaceSummary, PracticeAnswer } from '@waxwing/core/api';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
@@ -182,7 +182,8 @@ function laneContext(
         isAlone: inventory?.alone === true,
       }),
     familiarity: (id) => (person ? familiarityOf(person.history.movements[id], today) : 'learning'),
-    pace: (id) => person?.paces[id] ?? null,
+    pace: (id) => person?.paces.reps[id] ?? null,
+    gaps: person?.paces.gaps ?? NO_GAPS,
     hindrances: (id) => openness.obstaclesTo(id),
     limits: (id) => {
       const document = library.revision(id)?.document;

@@ -1,0 +1,224 @@
+import { expect, type Page } from '@playwright/test';
+import { seriousProblems } from './axe.ts';
+import { signIn, test, typeInto } from './server.ts';
+
+const kept = (page: Page) => expect(page.locator('[data-kept=kept]')).toBeVisible();
+const minutes = async (page: Page) => Number((await page.getByText(/^\d+ minutes? of \d+,/).innerText()).split(' ')[0]);
+const names = (page: Page) => page.getByRole('button', { name: /^Change (?!.*for )/ }).allInnerTexts();
+
+async function add(page: Page, movement: string): Promise<void> {
+  await typeInto(page.getByLabel('Find a movement to add'), movement);
+  await page.getByRole('button', { name: `Add ${movement}`, exact: true }).click();
+  await expect(page.getByRole('button', { name: `Change ${movement}`, exact: true })).toBeVisible();
+}
+
+test('a weekly visit is booked for two, moved, and cancelled with its way back; a clash is said, not forbidden', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Diary' }).click();
+  await page.getByRole('button', { name: 'Book a visit' }).click();
+  const form = page.getByRole('form', { name: 'Book a visit' });
+  await form.getByRole('button', { name: 'Book' }).click();
+  await expect(form.getByRole('alert')).toHaveText('Say who comes');
+  await form.getByLabel('Who comes').selectOption({ label: 'Ilse Varga-Holm' });
+  await form.getByLabel('Who comes').selectOption({ label: 'Priya Castellan' });
+  await typeInto(form.getByLabel('From'), '9');
+  await expect(form.getByText(/you, with Ilse from 9:00/)).toBeVisible();
+  await expect(form.getByText(/Ilse is booked with you from 9:00/)).toBeVisible();
+  await typeInto(form.getByLabel('From'), '14:3x');
+  await form.getByRole('button', { name: 'Book' }).click();
+  await expect(form.getByLabel('From')).toHaveAccessibleDescription(/A time of day/);
+  await expect(form.getByLabel('From')).toHaveValue('14:3x');
+  await typeInto(form.getByLabel('From'), '14:30');
+  await typeInto(form.getByLabel('Minutes'), '45');
+  await form.getByLabel('Repeats').check();
+  const [year, month, day] = new Date(Date.now() + 29 * 86_400_000).toISOString().slice(0, 10).split('-');
+  await form.getByLabel('Until').pressSequentially(`${month}${day}${year}`);
+  await form.getByRole('button', { name: 'Book' }).click();
+  await expect(page.getByRole('main').getByRole('status').first()).toContainText('Booked: Ilse, Priya.');
+  const row = page.getByRole('listitem').filter({ hasText: '14:30 to 15:15' });
+  await expect(row).toContainText('repeats');
+  await page.getByRole('button', { name: 'The week after' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: '14:30 to 15:15' })).toBeVisible();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: '14:30 to 15:15' })
+    .getByRole('button', { name: 'Cancel it and all after' })
+    .click();
+  await expect(page.getByRole('status').filter({ hasText: 'Cancelled: 4 visits.' })).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: '14:30 to 15:15' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: '14:30 to 15:15' })).toContainText('repeats');
+  expect(await seriousProblems(page)).toEqual([]);
+});
+
+test('an hour for two is built, mended, undone and kept; it prints, and begins for both', async ({ page, server, context }) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Diary' }).click();
+  await page.getByRole('button', { name: 'Book a visit' }).click();
+  const form = page.getByRole('form', { name: 'Book a visit' });
+  await form.getByLabel('Who comes').selectOption({ label: 'Jonah Abara' });
+  await form.getByLabel('Who comes').selectOption({ label: 'Tobiah Renn' });
+  await typeInto(form.getByLabel('From'), '15');
+  await typeInto(form.getByLabel('Minutes'), '45');
+  await form.getByRole('button', { name: 'Book' }).click();
+  const row = page.getByRole('listitem').filter({ hasText: '15:00 to 15:45' });
+  await row.getByRole('link', { name: 'Plan it' }).click();
+  await expect(page.getByRole('heading', { name: 'Nothing planned yet' })).toBeVisible();
+
+  await test.step('a pair, each on their own rung', async () => {
+    await page.getByRole('button', { name: '+ A pair' }).click();
+    await add(page, 'Bodyweight squat');
+    await add(page, 'Bent-over row');
+    await page.getByRole('button', { name: /^Bodyweight squat for Tobiah/ }).click();
+    await page.getByRole('button', { name: 'Another movement for Tobiah' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Instead of bodyweight squat' });
+    await expect(dialog.getByRole('listitem').first()).toContainText(/rung|pattern/);
+    await dialog.getByRole('button', { name: /^Box squat/ }).click();
+    await expect(page.getByRole('button', { name: /^Bodyweight squat for Tobiah/ })).toContainText('box squat');
+    await typeInto(page.getByLabel('How many', { exact: true }), '6');
+    await expect(page.getByRole('button', { name: /^Bodyweight squat for Tobiah: 6/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Bodyweight squat for Jonah/ })).not.toContainText('box squat');
+  });
+
+  await test.step('stations on the clock, one of which is nothing for a sore knee: mended in one tap', async () => {
+    await page.getByRole('button', { name: '+ Intervals' }).click();
+    await add(page, 'Full push-up');
+    await add(page, 'High knees');
+    const place = page
+      .getByRole('listitem')
+      .filter({ has: page.getByRole('button', { name: 'Change High knees', exact: true }) });
+    await expect(place).toContainText(/Knee caution/i);
+    await place
+      .getByRole('button', { name: /^Swap for/ })
+      .first()
+      .click();
+    await expect(place).not.toContainText(/Knee caution/i);
+    await page.getByRole('button', { name: 'Intervals 40:20, 2 rounds', exact: true }).click();
+    const before = await minutes(page);
+    await typeInto(page.getByLabel('Rounds', { exact: true }), '4');
+    await expect(page.getByRole('button', { name: 'Intervals 40:20, 4 rounds', exact: true })).toBeVisible();
+    expect(await minutes(page)).toBeGreaterThan(before);
+    // Half a number on the way to a whole one changes nothing; what is wrong says what would be right.
+    await typeInto(page.getByLabel('Work, s'), '2');
+    await expect(page.getByLabel('Work, s')).toHaveAccessibleDescription('5 to 3600');
+    await typeInto(page.getByLabel('Work, s'), '30');
+    await page.getByRole('button', { name: 'Intervals 30:20, 4 rounds', exact: true }).click();
+  });
+
+  await test.step('a scripted set', async () => {
+    await page.getByRole('button', { name: '+ Straight sets' }).click();
+    await add(page, 'Glute bridge');
+    await page.getByRole('button', { name: 'Change Glute bridge', exact: true }).click();
+    await page.getByLabel('Made of').selectOption({ label: 'scripted: stretches one after the other' });
+    await typeInto(page.getByLabel('2.', { exact: true }), '12');
+    await expect(page.getByRole('button', { name: 'Change Glute bridge', exact: true })).toContainText(
+      '4 singles + 12 pulses + 10 s held',
+    );
+    await page.getByRole('button', { name: 'Change Glute bridge', exact: true }).click();
+  });
+
+  await test.step('moved by keys and by hand, also into another block', async () => {
+    const before = await names(page);
+    await page.getByRole('button', { name: 'Change Bent-over row', exact: true }).focus();
+    await page.keyboard.press('Alt+ArrowUp');
+    await expect
+      .poll(() => names(page))
+      .toEqual([before[1], before[0], ...before.slice(2)].map((each) => expect.stringContaining(each!.split('\n')[0]!)));
+    const handle = page.getByRole('button', { name: /^Drag Glute bridge/ });
+    const over = page.getByRole('button', { name: /^Drag High knees/ });
+    await handle.scrollIntoViewIfNeeded();
+    await handle.hover();
+    await page.mouse.down();
+    const box = (await over.boundingBox())!;
+    await page.mouse.move(box.x + 20, box.y + 30, { steps: 12 });
+    await page.mouse.move(box.x + 20, box.y + 10, { steps: 6 });
+    await page.mouse.up();
+    await expect(
+      page.getByRole('region', { name: 'Main part' }).nth(2).getByRole('button', { name: 'Change Glute bridge', exact: true }),
+    ).toHaveCount(0);
+  });
+
+  await test.step('twenty steps back and on again; a reload finds what was made', async () => {
+    await kept(page);
+    const after = (await page.getByRole('main').innerText()).replace(/\s+/g, ' ');
+    for (let step = 0; step < 20; step += 1) await page.getByRole('button', { name: /^Undo: / }).click();
+    const early = await names(page);
+    expect(early.length).toBeLessThan((await page.getByRole('main').innerText()).length);
+    for (let step = 0; step < 20; step += 1) await page.getByRole('button', { name: /^Do again: / }).click();
+    await expect(page.getByRole('button', { name: 'Change Glute bridge', exact: true })).toBeVisible();
+    const list = await names(page);
+    await context.setOffline(true);
+    await page.getByRole('button', { name: '+ A finisher' }).click();
+    await expect(page.getByText('On this device; goes to the server when there is a network')).toBeVisible();
+    await context.setOffline(false);
+    await page.reload();
+    await expect(page.getByRole('region', { name: 'Finisher' })).toBeVisible();
+    expect(await names(page)).toEqual(list);
+    expect(after).toContain('Glute bridge');
+    await kept(page);
+  });
+
+  await test.step('a warm-up and a close that match, with their reasons', async () => {
+    const warmUp = page.getByRole('region', { name: 'A warm-up that matches' });
+    await expect(warmUp).toContainText(/rehearses the|for what is worked/);
+    await warmUp.getByRole('button', { name: 'Take all' }).click();
+    await expect(page.getByRole('region', { name: 'Warm-up', exact: true }).getByRole('listitem').first()).toBeVisible();
+    await kept(page);
+  });
+
+  await test.step('on paper: order, doses by person, cues, what to lay out', async () => {
+    await page.emulateMedia({ media: 'print' });
+    const sheet = page.getByTestId('plan-sheet');
+    await expect(sheet).toBeVisible();
+    await expect(sheet).toContainText('Lay out:');
+    await expect(sheet.getByRole('columnheader', { name: 'Tobiah' })).toBeVisible();
+    await expect(sheet).toContainText('4 singles + 12 pulses + 10 s held');
+    await page.emulateMedia({ media: 'screen' });
+  });
+
+  expect(await seriousProblems(page)).toEqual([]);
+  await test.step('begun for both, each with their own list', async () => {
+    await page.getByRole('button', { name: 'Go to the floor' }).click();
+    await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
+    const list = page.getByRole('navigation', { name: /list$/ });
+    const first = await list.getAttribute('aria-label');
+    const own = async () => (await list.getByRole('button').allInnerTexts()).join();
+    const one = await own();
+    await page.getByRole('button', { name: 'Next lane' }).click();
+    await expect(list).not.toHaveAttribute('aria-label', first!);
+    expect([one, await own()].filter((text) => text.includes('Box squat'))).toHaveLength(1);
+  });
+});
+
+test('last time comes back with what was decided; in a hotel room the same hour is done with what is there', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Start with Tobiah' }).click();
+  // "Ready to try split squat" was decided, and the rest as it was.
+  await expect(page.getByRole('button', { name: 'Change Box squat', exact: true })).toBeVisible();
+  await expect(page.getByText(/^last time \d+$/).first()).toBeVisible();
+  await expect(page).not.toHaveURL(/as=last/);
+  await page.getByRole('button', { name: 'Undo: as last time' }).click();
+  await expect(page.getByRole('heading', { name: 'Nothing planned yet' })).toBeVisible();
+  await page.getByRole('button', { name: 'From “Legs, a push and a pull”' }).click();
+  await expect(page.getByRole('button', { name: 'Change Band row', exact: true })).toBeVisible();
+  await kept(page);
+
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signIn(page, server, 'ferris', 'ropes-and-tar');
+  await page.getByRole('link', { name: 'Start with Caspian' }).click();
+  await expect(page.getByRole('button', { name: /^Change Full push-up/ })).toBeVisible();
+  await page.getByLabel('Where').selectOption({ label: 'at The Net Loft' });
+  await add(page, 'Barbell back squat');
+  await add(page, 'Dumbbell bench press');
+  await page.getByLabel('Where').selectOption({ label: 'at Caspian’s, with what is there' });
+  await expect(page.getByText(/^Refitted: \d changed/)).toBeVisible();
+  await expect(page.getByText(/instead of barbell back squat/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Change Barbell back squat', exact: true })).toHaveCount(0);
+  await expect(page.getByText(/needs a barbell/)).toHaveCount(0);
+});
