@@ -16,9 +16,10 @@ export function historyOf(plan: Plan): PlanHistory {
   return { now: plan, past: [], undone: [] };
 }
 
-/** What is done after an undo takes the place of what was undone. */
-export function withDone(history: PlanHistory, next: Plan, did: string): PlanHistory {
+/** What is done after an undo takes the place of what was undone. What `goesOn` is one step with what was done last: a number being typed. */
+export function withDone(history: PlanHistory, next: Plan, did: string, goesOn = false): PlanHistory {
   if (next === history.now) return history;
+  if (goesOn && history.past.length > 0) return { now: next, past: history.past, undone: [] };
   return { now: next, past: [...history.past, { plan: history.now, did }].slice(-HISTORY_MOST), undone: [] };
 }
 

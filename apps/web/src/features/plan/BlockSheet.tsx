@@ -51,7 +51,7 @@ export function BlockSheet({ block, at, ...props }: SheetProps & { readonly bloc
   const { setNodeRef, isOver } = useDroppable({ id: block.blockId });
   const name = block.name ?? PART_NAMES[block.part];
   return (
-    <section aria-label={name} id={`block-${block.blockId}`} className="mb-7 scroll-mt-4">
+    <section aria-label={`${name}: ${formatText(block)}`} id={`block-${block.blockId}`} className="mb-7 scroll-mt-4">
       <header className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="text-2xl">{name}</h2>
         <button

@@ -25,6 +25,7 @@ import {
   sharedUse,
   stretchBlock,
   unroll,
+  withFormat,
   withPlanFields,
   type PlanEdit,
   type PlanProblem,
@@ -268,9 +269,11 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
                     type="button"
                     className="btn min-h-11"
                     onClick={() => {
-                      const block = newBlock(part, format, [], uuid);
+                      const empty = plan.blocks.find((each) => each.part === part && each.items.length === 0);
+                      const block = empty ?? newBlock(part, format, [], uuid);
                       const last = plan.blocks.findIndex((each) => each.part === 'cool-down');
-                      onEdit(addBlock(block, last < 0 ? undefined : last), `added ${name.toLowerCase()}`);
+                      const edit = empty ? withFormat(empty.blockId, format) : addBlock(block, last < 0 ? undefined : last);
+                      onEdit(edit, `added ${name.toLowerCase()}`);
                       setAddsTo(block.blockId);
                     }}
                   >

@@ -69,6 +69,7 @@ function Kept({ planId, start }: { readonly planId: string; readonly start: Plan
         read: () => api.get<KeptPlan>(`plans/${planId}`),
         keepDraft: (draft) => planDrafts.keep(me.trainerId, planId, draft),
         forgetDraft: () => planDrafts.forget(me.trainerId, planId),
+        now: () => performance.now(),
         later: (work, ms) => {
           const timer = setTimeout(work, ms);
           return () => clearTimeout(timer);

@@ -25,6 +25,7 @@ class World {
   isThere = true;
   refusal: Error | null = null;
   puts = 0;
+  time = 0;
   private waiting: (() => void)[] = [];
 
   readonly put = async ({ plan, version }: { plan: Plan; version: number }): Promise<KeptPlan> => {
@@ -37,6 +38,7 @@ class World {
   };
   readonly read = () => Promise.resolve(this.kept);
   readonly keepDraft = (draft: PlanDraft) => void (this.draft = JSON.parse(JSON.stringify(draft)) as PlanDraft);
+  readonly now = () => (this.time += 2_000);
   readonly forgetDraft = () => void (this.draft = null);
   readonly later = (work: () => void) => {
     this.waiting.push(work);
@@ -112,6 +114,26 @@ describe('a plan while it is made', () => {
     keeper.choose(which);
     await world.pass();
     expect([keeper.plan.minutes, world.kept.plan.minutes, keeper.read().kept.kind]).toEqual([minutes, minutes, 'kept']);
+  });
+
+  test('letters of one number are one step back; so is nothing that was done a while later', () => {
+    const world = new World();
+    const keeper = keeperOf(world);
+    const type = (minutes: number, after: number) => {
+      world.time += after - 2_000;
+      keeper.change(withPlanFields({ minutes }), 'minutes');
+    };
+    type(4, 5_000);
+    type(45, 200);
+    type(50, 5_000);
+    keeper.undo();
+    expect(keeper.plan.minutes).toBe(45);
+    keeper.undo();
+    expect(keeper.plan.minutes).toBe(60);
+    keeper.redo();
+    type(55, 100);
+    keeper.undo();
+    expect(keeper.plan.minutes).toBe(45);
   });
 
   test('refused, it says why and stays as it was typed', async () => {

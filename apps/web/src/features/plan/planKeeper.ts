@@ -45,11 +45,15 @@ export interface PlanWorld {
   readonly keepDraft: (draft: PlanDraft) => void;
   readonly forgetDraft: () => void;
   readonly later: (work: () => void, ms: number) => () => void;
+  /** Milliseconds of some clock. */
+  readonly now: () => number;
 }
 
 /** After the last change: whoever types isn't answered letter by letter. */
 const SEND_AFTER_MS = 700;
 const TRY_AGAIN_MS = 5_000;
+/** The same thing done again so soon is the next letter of it: one step back for both. */
+const GOES_ON_MS = 1_000;
 
 /** Holds a plan while it is made: every change on the device at once, on the server a moment later, and the way back. */
 export class PlanKeeper {
@@ -59,6 +63,7 @@ export class PlanKeeper {
   private readonly rest: Pick<PlanDraft, 'bookingId' | 'isTemplate'>;
   private cancelLater: () => void = () => undefined;
   private isSending = false;
+  private lastChange: { readonly did: string; readonly at: number } | null = null;
   private readonly listeners = new Set<() => void>();
 
   constructor(
@@ -86,9 +91,14 @@ export class PlanKeeper {
   }
 
   /** Made in what the change before has left, however fast they come. */
-  readonly change = (edit: PlanEdit, did: string): void => this.take(withDone(this.snapshot.history, edit(this.plan), did));
-  readonly undo = (): void => this.take(undone(this.snapshot.history));
-  readonly redo = (): void => this.take(redone(this.snapshot.history));
+  readonly change = (edit: PlanEdit, did: string): void => {
+    const now = this.world.now();
+    const goesOn = this.lastChange?.did === did && now - this.lastChange.at < GOES_ON_MS;
+    this.lastChange = { did, at: now };
+    this.take(withDone(this.snapshot.history, edit(this.plan), did, goesOn));
+  };
+  readonly undo = (): void => this.step(undone(this.snapshot.history));
+  readonly redo = (): void => this.step(redone(this.snapshot.history));
 
   /** What two devices changed in the same places: as it is here, as it is there, or joined with theirs where they met. */
   choose(which: 'mine' | 'theirs' | 'joined'): void {
@@ -157,6 +167,11 @@ export class PlanKeeper {
       const problems = error instanceof RequestRefused ? error.problems.map(({ message }) => message) : [];
       this.show({ ...this.snapshot, kept: { kind: 'refused', text: [text, ...problems].join(': ') } });
     }
+  }
+
+  private step(history: PlanHistory): void {
+    this.lastChange = null;
+    this.take(history);
   }
 
   private take(history: PlanHistory): void {
