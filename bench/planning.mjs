@@ -55,7 +55,7 @@ export function planContextOf(library, lexicon) {
     advise: (document) => adviseLoad({ document, rack: rack(document), last: null, due: null, targetReserve: 2, isAlone: false }),
     familiarity: () => 'learning',
     pace: () => null,
-    gaps: { betweenSetsSeconds: null, betweenMovementsSeconds: null },
+    gaps: { beforeAnotherSetSeconds: null, beforeNewMovementSeconds: null },
     hindrances: () => [],
     limits: () => [],
     targetReserve: 2,

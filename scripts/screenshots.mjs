@@ -49,29 +49,32 @@ await button('leans back at the top').click();
 await page.evaluate(() => window.scrollTo(0, 0));
 await picture('movement-changing');
 await button('Give it up').click();
-await page.getByRole('region', { name: 'Figure' }).getByRole('button', { name: 'Play' }).waitFor();
-await page.getByRole('button', { name: 'Knee drops in' }).click();
-await picture('fault');
+await page.goto(address);
+await page.getByRole('link', { name: 'Start with Jonah' }).click();
+await page.getByRole('heading', { name: 'What the hour holds' }).waitFor();
+await picture('plan-shared');
+await page.emulateMedia({ media: 'print' });
+await picture('plan-print');
+await page.emulateMedia({ media: 'screen' });
+await page.goto(`${address}/diary`);
+await page.getByRole('group', { name: 'The week' }).waitFor();
+await picture('diary');
+const planned = await page.evaluate(async () => {
+  const day = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
+  return (await (await fetch(`/api/bookings?from=${day}&to=${day}`)).json()).visits.find(({ plan }) => plan);
+});
+await page.goto(`${address}/visits/${planned.bookingId}/plan`);
+await page.getByRole('heading', { name: 'What the hour holds' }).waitFor();
+await picture('plan');
+await button('Change Split squat').click();
+await page.getByLabel('Stretches of a set').scrollIntoViewIfNeeded();
+await picture('plan-script');
 await page.goto(address);
 await page.getByRole('link', { name: 'Start with Ilse' }).click();
-await button('Go to the floor').waitFor();
-await picture('start');
 await button('Go to the floor').click();
 await button('Pain').waitFor();
 for (let rep = 0; rep < 5; rep += 1) await page.keyboard.press(' ');
 await picture('floor-at-rest');
-// A full disk: every answer to what is sent says so.
-const epoch = await page.evaluate(async () => (await fetch('/api/me')).headers.get('Waxwing-Epoch'));
-const full = {
-  status: 507,
-  headers: { 'Waxwing-Epoch': epoch },
-  json: { message: 'The server’s disk is full. Nothing was stored.' },
-};
-await page.route('**/api/sessions/*/events', (route) => route.fulfill(full));
-await page.keyboard.press(' ');
-await page.getByText(/disk is full/).waitFor();
-await picture('floor-trouble');
-await page.unroute('**/api/sessions/*/events');
 await page.getByText('All sent').waitFor();
 await button('Knee drops in, left').click();
 await page.getByRole('button', { name: /Bell pulls you forward/ }).click();
@@ -99,22 +102,6 @@ await picture('log');
 await page.goto(`${address}/inbox`);
 await page.getByRole('listitem', { name: 'Hips drift to the door' }).waitFor();
 await picture('inbox');
-const kept = await page.evaluate(async () => (await fetch('/api/library')).json());
-const [squat, box] = ['goblet-squat', 'box-squat'].map(
-  (slug) => kept.revisions.find(({ document }) => document.id === `waxwing:${slug}`).document,
-);
-const movements = [
-  { ...squat, name: 'Goblet squat, deep', restSeconds: 120 },
-  { ...box, id: 'quillhaven:plank-squat', name: 'Plank squat', harder: [] },
-];
-await page.goto(`${address}/packs`);
-await page.getByLabel('Choose pack files').setInputFiles({
-  name: 'squats.json',
-  mimeType: 'application/json',
-  buffer: Buffer.from(JSON.stringify({ format: 'waxwing-library/1', movements })),
-});
-await page.getByRole('region', { name: 'What it would change' }).waitFor();
-await picture('packs');
 await page.goto(`${address}/words?q=valgus`);
 await page.getByRole('button', { name: /^Knee drops in/ }).click();
 await page.getByRole('button', { name: 'Name: Knee drops in' }).click();
@@ -122,8 +109,4 @@ await page.keyboard.press('ControlOrMeta+a');
 await page.keyboard.type('Knee caves');
 await page.keyboard.press('Enter');
 await picture('words');
-await button('Give it up').click();
-await page.goto(`${address}/library/waxwing:dumbbell-romanian-deadlift/changes`);
-await page.getByText('done with it:').waitFor();
-await picture('changes');
 await browser.close();

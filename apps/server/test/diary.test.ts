@@ -272,6 +272,6 @@ test('the pace of a rep is the median between two taps of one set, by movement',
   }
   const paces = (await owner.get(`/api/clients/${dot}/paces`).expect(200)).body as PacesAnswer;
   expect(paces.reps[movementId]).toEqual({ secondsPerRep: 3, reps: 3 });
-  expect(paces.gaps).toEqual({ betweenSetsSeconds: null, betweenMovementsSeconds: null });
+  expect(paces.gaps).toEqual({ beforeAnotherSetSeconds: null, beforeNewMovementSeconds: null });
   await trainer.get(`/api/clients/${dot}/paces`).expect(404);
 });

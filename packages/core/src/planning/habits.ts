@@ -9,11 +9,13 @@ export interface DoneSet {
 
 /** What passes between two sets beyond the rest: getting going, saying something, asking, changing over, showing. `null` before enough were logged. */
 export interface Gaps {
-  readonly betweenSetsSeconds: number | null;
-  readonly betweenMovementsSeconds: number | null;
+  /** Before a set of what was done already in this hour. */
+  readonly beforeAnotherSetSeconds: number | null;
+  /** Before the first set of a movement in this hour. */
+  readonly beforeNewMovementSeconds: number | null;
 }
 
-export const NO_GAPS: Gaps = { betweenSetsSeconds: null, betweenMovementsSeconds: null };
+export const NO_GAPS: Gaps = { beforeAnotherSetSeconds: null, beforeNewMovementSeconds: null };
 
 /** From so many of a kind on, what was logged holds over the table. */
 const LOGGED_LEAST = 10;
@@ -22,19 +24,22 @@ const GAP_MOST_SECONDS = 900;
 
 /** The medians over the sets of some sessions, each in the order in which they were done. */
 export function learnedGaps(sessions: readonly (readonly DoneSet[])[]): Gaps {
-  const same: number[] = [];
-  const other: number[] = [];
+  const again: number[] = [];
+  const fresh: number[] = [];
   for (const sets of sessions) {
+    const seen = new Set<string>();
     sets.forEach((set, at) => {
       const before = sets[at - 1];
+      const isAgain = seen.has(set.movementId);
+      seen.add(set.movementId);
       if (!before) return;
       const gap = set.fromSeconds - before.untilSeconds;
       if (gap < 0 || gap > GAP_MOST_SECONDS) return;
-      (set.movementId === before.movementId ? same : other).push(gap - before.restSeconds);
+      (isAgain ? again : fresh).push(gap - before.restSeconds);
     });
   }
   const learned = (gaps: readonly number[]) => (gaps.length < LOGGED_LEAST ? null : Math.max(0, Math.round(medianOf(gaps))));
-  return { betweenSetsSeconds: learned(same), betweenMovementsSeconds: learned(other) };
+  return { beforeAnotherSetSeconds: learned(again), beforeNewMovementSeconds: learned(fresh) };
 }
 
 /** Of an even number the mean of the two in the middle; of none it has no meaning. */

@@ -310,8 +310,8 @@ class BlockRun {
 
   /** What passes before this movement beyond the rest, as this lane's log has it. */
   private learnedGap(lane: LaneClock, movementId: string): number | null {
-    const { betweenSetsSeconds, betweenMovementsSeconds } = this.context.lane(lane.laneId).gaps;
-    return lane.last?.document.id === movementId ? betweenSetsSeconds : betweenMovementsSeconds;
+    const { beforeAnotherSetSeconds, beforeNewMovementSeconds } = this.context.lane(lane.laneId).gaps;
+    return lane.shown.has(movementId) ? beforeAnotherSetSeconds : beforeNewMovementSeconds;
   }
 
   /** When the trainer shows this lane a movement: together with somebody who is shown the same then, else as soon as they are free. */
