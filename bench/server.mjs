@@ -148,6 +148,29 @@ function fill(file, studioId, trainerId, clientIds) {
   db.close();
 }
 
+/** Five years of bookings of one trainer: eight a day, one or two people each. */
+function fillDiary(file, studioId, trainerId, clientIds) {
+  const db = new Database(file);
+  const booking = db.prepare(
+    `insert into bookings (id, "studioId", "trainerId", "localDate", "startMinute", minutes) values (?, ?, ?, ?, ?, 60)`,
+  );
+  const booked = db.prepare(`insert into booking_clients ("bookingId", "clientId", "studioId") values (?, ?, ?)`);
+  db.transaction(() => {
+    for (let day = 0; day < YEARS * 365; day += 1) {
+      const localDate = dayOf(day);
+      for (let hour = 0; hour < 8; hour += 1) {
+        const id = randomUUID();
+        booking.run(id, studioId, trainerId, localDate, (8 + hour) * 60);
+        for (const at of hour % 3 === 0 ? [0, 1] : [0]) booked.run(id, clientIds[(day * 8 + hour + at * 7) % CLIENTS], studioId);
+      }
+    }
+  })();
+  db.close();
+}
+
+const YEARS = 5;
+const dayOf = (day) => new Date(Date.UTC(2021, 0, 4) + day * 86_400_000).toISOString().slice(0, 10);
+
 /** Bare SQL through the driver for the rows that a client page is made of. */
 function bare(db, clientId) {
   db.prepare('select * from clients where id = ?').get(clientId);
@@ -171,6 +194,7 @@ export async function serverReads() {
     );
   }
   fill(file, studioId, owner.trainerId, clientIds);
+  fillDiary(file, studioId, owner.trainerId, clientIds);
 
   const address = `${await app.getUrl()}/api`;
   const signIn = await fetch(`${address}/sign-in`, {
@@ -201,9 +225,12 @@ export async function serverReads() {
     ['the list of clients', () => 'clients'],
     ['the log, first page', () => 'sessions'],
     ['the library', () => 'library'],
+    ['a week of the diary, five years booked', (_, n) => `bookings?from=${dayOf((n % 200) * 7)}&to=${dayOf((n % 200) * 7 + 6)}`],
+    ['how long they take', (id) => `clients/${id}/paces`],
+    ['what they did lately', (id) => `clients/${id}/lately?setsSince=2025-12-01&faultsSince=2025-11-10`],
   ]) {
     const times = await timed(async (n) => {
-      const answer = await fetch(`${address}/${path(clientIds[n % CLIENTS])}`, { headers });
+      const answer = await fetch(`${address}/${path(clientIds[n % CLIENTS], n)}`, { headers });
       if (!answer.ok) throw new Error(`${path('…')} answered ${answer.status}`);
       await answer.arrayBuffer();
     }, 200);

@@ -19,7 +19,7 @@ import {
 import { v7 as uuid } from 'uuid';
 import { chanceFrom } from './chance.ts';
 import { PEOPLE, type Person } from './people.ts';
-import { fillPlans } from './plans.ts';
+import { fillPlans, planOfProgram } from './plans.ts';
 import { ON_TOUR, ROOMS } from './rooms.ts';
 import { simulateSession } from './simulate.ts';
 
@@ -34,6 +34,8 @@ const SEED = 1911;
 const DAY = 86_400_000;
 const WEDNESDAY = 3;
 const SATURDAY = 6;
+/** Whose hours Maren plans ahead. */
+const PLANS_AHEAD = new Set(['ilse', 'priya']);
 /** So far ahead everybody is booked. */
 const WEEKS_BOOKED = 6;
 const CHANGED = 'waxwing:dumbbell-romanian-deadlift';
@@ -211,6 +213,10 @@ function startSession(
   localDate: string,
   isFirst: boolean,
 ): Promise<SessionBrief> {
+  const laneId = uuid();
+  // Some hours were planned at the desk, the others begun as last time.
+  const plan = PLANS_AHEAD.has(person.key) ? planOfProgram(person, laneId, clientId) : null;
+  const items = plan?.blocks[0]!.items;
   return app.get(Sessions).start(actor, {
     sessionId: uuid(),
     localDate,
@@ -218,12 +224,17 @@ function startSession(
     ...(person.document.homeKit === ON_TOUR && { atHome: true }),
     lanes: [
       {
-        laneId: uuid(),
+        laneId,
         clientId,
         // What they begin with is said once; from then on it is what was decided, out of what the room has.
-        movements: person.program.map(({ movementId, load }) => ({ movementId, ...(isFirst && load && { load }) })),
+        movements: person.program.map(({ movementId, load }, at) => ({
+          movementId,
+          ...(isFirst && load && { load }),
+          ...(items && { planItemId: items[at]!.itemId }),
+        })),
       },
     ],
+    ...(plan && { plan }),
   });
 }
 

@@ -1,6 +1,7 @@
 import type { OwnPart, Plan, PlanBlock, PlanItem } from '@waxwing/core/planning';
 import type { Plans, SignedIn } from '@waxwing/server';
 import { v4 as uuid } from 'uuid';
+import type { Person } from './people.ts';
 
 const w = (slug: string) => `waxwing:${slug}`;
 
@@ -126,6 +127,22 @@ function template(): Plan {
         item('forearm-plank'),
       ]),
       block('finisher', { kind: 'amrap', seconds: 300 }, [item('step-squat-thrust', reps(6)), item('half-jack', reps(20))]),
+    ],
+  };
+}
+
+/** An hour with somebody as it was planned: their movements in order, everything else as advised. */
+export function planOfProgram({ program }: Pick<Person, 'program'>, laneId: string, clientId: string): Plan {
+  return {
+    name: '',
+    minutes: 60,
+    lanes: [{ laneId, clientId }],
+    blocks: [
+      block(
+        'main',
+        { kind: 'sets' },
+        program.map(({ movementId }) => ({ itemId: uuid(), movementId, own: [] })),
+      ),
     ],
   };
 }

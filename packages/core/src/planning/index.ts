@@ -6,6 +6,7 @@ export { BASIC_PATTERNS, type Coverage, coverageOf, missedPatterns } from './cov
 export { type DoneSet, type Gaps, NO_GAPS, learnedGaps, medianOf } from './habits.ts';
 export { type HourTimes, type TimeKind, TIME_OF, hourTimes } from './hour.ts';
 export { intervalTime, roundsThatFit, totalReps } from './intervals.ts';
+export { joinedOf } from './joined.ts';
 export { type LaneEntry, laneEntry, setsOfEntry } from './laneEntry.ts';
 export { formatOf, formatText, newBlock, newItem, newPlan, planOfMovements } from './newPlan.ts';
 export type { Amount, Asked, Format, Levels, OwnPart, Plan, PlanBlock, PlanItem, PlanLane, Stretch, Way } from './plan.ts';

@@ -2,6 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { anyPlan, blockOf, idOf, itemOf, laneId, planOf, w } from '../test/plans.ts';
 import { join } from '../movement/change/join.ts';
+import { starterLibrary } from '../test/starterLibrary.ts';
+import { joinedOf } from './joined.ts';
 import { formatOf } from './newPlan.ts';
 import type { Plan } from './plan.ts';
 import { planProblemsOfShape } from './plan.ts';
@@ -112,4 +114,12 @@ describe('edits', () => {
     const met = join(plan, mine, edit.withAsked(squat.itemId, laneId(0), { sets: 2 })(plan));
     expect(met.conflicts).toHaveLength(1);
   });
+});
+
+test('a build-up is offered what joins its two, where the library has it', () => {
+  const among = starterLibrary().movements;
+  const joined = among.find(({ components }) => components?.length === 2)!;
+  expect(joinedOf(joined.components!, among).map(({ id }) => id)).toContain(joined.id);
+  expect(joinedOf([joined.components![0]!], among)).toEqual([]);
+  expect(joinedOf([...joined.components!, joined.id], among).map(({ id }) => id)).not.toContain(joined.id);
 });

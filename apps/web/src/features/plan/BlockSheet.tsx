@@ -3,10 +3,13 @@ import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-
 import { setUpText } from '@waxwing/core/client';
 import { lowerFirst } from '@waxwing/core/movement';
 import {
+  addItem,
   formatText,
+  joinedOf,
   laneEntry,
   moveBlock,
   moveItemBy,
+  newItem,
   removeBlock,
   removeItem,
   setsOfEntry,
@@ -21,6 +24,7 @@ import {
 import clsx from 'clsx';
 import { ArrowDown, ArrowUp, GripVertical, Plus, X } from 'lucide-react';
 import { useState, type KeyboardEvent } from 'react';
+import { v4 as uuid } from 'uuid';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { useSeen } from '../../shared/figure/useSeen.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
@@ -46,7 +50,7 @@ export interface SheetProps {
 
 /** A block as a sheet: its format, a row a movement, a column a person. */
 export function BlockSheet({ block, at, ...props }: SheetProps & { readonly block: PlanBlock; readonly at: number }) {
-  const { plan, known, addsTo, onAddTo, onEdit } = props;
+  const { plan, known, library, addsTo, onAddTo, onEdit } = props;
   const [isFormatOpen, setFormatOpen] = useState(false);
   const { setNodeRef, isOver } = useDroppable({ id: block.blockId });
   const name = block.name ?? PART_NAMES[block.part];
@@ -100,6 +104,7 @@ export function BlockSheet({ block, at, ...props }: SheetProps & { readonly bloc
           ))}
         </ol>
       </SortableContext>
+      {block.format.kind === 'build-up' && <Joined {...{ block, library, onEdit }} />}
       <button
         type="button"
         className="border-base-300 flex min-h-11 w-full cursor-pointer items-center gap-2 border-t px-1 text-left"
@@ -110,6 +115,32 @@ export function BlockSheet({ block, at, ...props }: SheetProps & { readonly bloc
         {block.items.length === 0 && <span className="text-quiet font-normal">: nothing here yet</span>}
       </button>
     </section>
+  );
+}
+
+/** What two of a build-up lead to, where the library has it. */
+function Joined({ block, library, onEdit }: Pick<SheetProps, 'library' | 'onEdit'> & { readonly block: PlanBlock }) {
+  const joined = joinedOf(
+    block.items.map(({ movementId }) => movementId),
+    library.revisions.map(({ document }) => document),
+  );
+  if (joined.length === 0) return null;
+  return (
+    <p className="border-base-300 border-t py-2">
+      Then both joined:{' '}
+      {joined.slice(0, 3).map(({ id, name }, at) => (
+        <span key={id}>
+          {at > 0 && ' · '}
+          <button
+            type="button"
+            className="link cursor-pointer py-1 font-bold"
+            onClick={() => onEdit(addItem(block.blockId, newItem(id, uuid)), `added ${lowerFirst(name)}`)}
+          >
+            {name}
+          </button>
+        </span>
+      ))}
+    </p>
   );
 }
 

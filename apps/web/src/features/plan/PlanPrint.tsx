@@ -73,7 +73,10 @@ export function PlanPrint({ title, plan, known, library, unrolled, visit }: Plan
                       {!entry
                         ? '–'
                         : block.format.kind === 'intervals'
-                          ? shortLoad(entry.load)
+                          ? [
+                              `${block.format.workSeconds} s`,
+                              ...(entry.load.kind === 'bodyweight' ? [] : [shortLoad(entry.load)]),
+                            ].join(', ')
                           : entryText(entry, isSets ? setsOfEntry(entry, item) : null)}
                       {entry?.isOtherMovement && <i> {entry.document.name.toLowerCase()}</i>}
                       {entry &&
