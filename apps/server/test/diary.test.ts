@@ -135,6 +135,14 @@ describe('the diary', () => {
     expect((await read(token).expect(200)).text).toContain('SUMMARY:Ada');
     const { token: next } = (await owner.post('/api/calendar-feed', {}).expect(201)).body as { token: string };
     await read(token).expect(404);
+    const left = (at: string | null) =>
+      server.app
+        .get(Transactions)
+        .run((manager) => manager.query('update trainers set "leftAt" = ? where login = ?', [at, 'owner']));
+    await left('2026-11-01T00:00:00.000Z');
+    await read(next).expect(404);
+    await left(null);
+    await read(next).expect(200);
     await owner.delete('/api/calendar-feed').expect(204);
     await read(next).expect(404);
     await read('x').expect(404);

@@ -5,7 +5,8 @@ import { firstName } from '@waxwing/core/client';
 import { dayAfter } from '@waxwing/core/planning';
 import { instantOf } from '@waxwing/core/shapes';
 import ical from 'ical-generator';
-import { Between } from 'typeorm';
+import { Between, IsNull } from 'typeorm';
+import { TrainerEntity } from '../accounts/account.entities.ts';
 import { StudioEntity } from '../accounts/studio.entity.ts';
 import type { SignedIn } from '../accounts/actor.ts';
 import type { Reads } from '../database/reads.ts';
@@ -30,6 +31,7 @@ export class Calendar {
     @InjectRepository(CalendarFeedEntity) private readonly feeds: Reads<CalendarFeedEntity>,
     @InjectRepository(PlaceEntity) private readonly places: Reads<PlaceEntity>,
     @InjectRepository(StudioEntity) private readonly studios: Reads<StudioEntity>,
+    @InjectRepository(TrainerEntity) private readonly trainers: Reads<TrainerEntity>,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
   ) {}
@@ -63,7 +65,9 @@ export class Calendar {
   /** The visits behind an address that somebody knows. */
   async feed(token: string): Promise<string> {
     const feed = await this.feeds.findOneBy({ tokenHash: hashOf(token) });
-    if (!feed) throw new NotFoundException({ message: 'No such calendar' });
+    // Who has left the studio reads its times no more.
+    if (!feed || !(await this.trainers.existsBy({ id: feed.trainerId, leftAt: IsNull() })))
+      throw new NotFoundException({ message: 'No such calendar' });
     return this.file(feed);
   }
 

@@ -55,6 +55,7 @@ import { Score } from './Score.tsx';
 import { StartPlan } from './StartPlan.tsx';
 import { ToMind } from './ToMind.tsx';
 import type { KnownForPlan } from './usePlanContext.ts';
+import { VisitChanged } from './VisitChanged.tsx';
 import { WhereAndWho } from './WhereAndWho.tsx';
 
 interface PlanDeskProps {
@@ -183,6 +184,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
         <WhereAndWho {...{ plan, known, library, isTemplate, onEdit }}>
           <KeptState snapshot={snapshot} keeper={keeper} />
         </WhereAndWho>
+        {visit && <VisitChanged {...{ plan, visit, onEdit }} />}
         <Readiness {...{ plan, known }} />
         <ToMind {...{ plan, known, library }} />
         {items === 0 ? (
