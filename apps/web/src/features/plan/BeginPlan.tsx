@@ -7,7 +7,7 @@ import { v4 as uuid } from 'uuid';
 import { api } from '../../shared/api.ts';
 import { shortDay } from '../../shared/dates.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
-import type { KnownForPlan } from './usePlanContext.ts';
+import type { KnownForPlan } from './knownForPlan.ts';
 
 interface BeginPlanProps {
   readonly plan: Plan;

@@ -32,7 +32,7 @@ import { FormatEditor } from './FormatEditor.tsx';
 import { ItemEditor } from './ItemEditor.tsx';
 import { Mends } from './Mends.tsx';
 import { PART_NAMES, entryText, shortLoad, wayText } from './planWords.ts';
-import type { KnownForPlan } from './usePlanContext.ts';
+import type { KnownForPlan } from './knownForPlan.ts';
 
 export interface SheetProps {
   readonly plan: Plan;

@@ -3,7 +3,7 @@ import { missedPatterns, type Coverage, type Plan, type PlanContext } from '@wax
 import { useState } from 'react';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { PATTERN_NAMES, setsText } from './planWords.ts';
-import type { KnownForPlan } from './usePlanContext.ts';
+import type { KnownForPlan } from './knownForPlan.ts';
 
 interface HourHoldsProps {
   readonly plan: Plan;

@@ -54,7 +54,7 @@ import { Readiness } from './Readiness.tsx';
 import { Score } from './Score.tsx';
 import { StartPlan } from './StartPlan.tsx';
 import { ToMind } from './ToMind.tsx';
-import type { KnownForPlan } from './usePlanContext.ts';
+import type { KnownForPlan } from './knownForPlan.ts';
 import { VisitChanged } from './VisitChanged.tsx';
 import { WhereAndWho } from './WhereAndWho.tsx';
 

@@ -5,7 +5,7 @@ import { dayText, timeOfDay } from '../../shared/dates.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { layOut } from './layOut.ts';
 import { PART_NAMES, entryText, shortLoad, wayText } from './planWords.ts';
-import type { KnownForPlan } from './usePlanContext.ts';
+import type { KnownForPlan } from './knownForPlan.ts';
 
 interface PlanPrintProps {
   readonly title: string;

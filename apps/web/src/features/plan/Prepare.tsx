@@ -14,7 +14,7 @@ import {
 import { useMemo } from 'react';
 import { v4 as uuid } from 'uuid';
 import type { IndexedLibrary } from '../../shared/queries.ts';
-import type { KnownForPlan } from './usePlanContext.ts';
+import type { KnownForPlan } from './knownForPlan.ts';
 
 interface PrepareProps {
   readonly plan: Plan;

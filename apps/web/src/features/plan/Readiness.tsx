@@ -1,7 +1,7 @@
 import { firstName, readinessOf } from '@waxwing/core/client';
 import type { Plan } from '@waxwing/core/planning';
 import { Link } from 'react-router';
-import type { KnownForPlan } from './usePlanContext.ts';
+import type { KnownForPlan } from './knownForPlan.ts';
 
 /** Who may not begin yet, and who was never asked, with the way to put that right. */
 export function Readiness({ plan, known }: { readonly plan: Plan; readonly known: KnownForPlan }) {

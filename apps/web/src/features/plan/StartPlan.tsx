@@ -11,7 +11,7 @@ import { localDate, localZone } from '../../shared/dates.ts';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 import { useRefresh } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
-import type { KnownForPlan } from './usePlanContext.ts';
+import type { KnownForPlan } from './knownForPlan.ts';
 
 interface StartPlanProps {
   readonly plan: Plan;

@@ -1,7 +1,7 @@
 import type { Plan } from '@waxwing/core/planning';
 import { lowerFirst } from '@waxwing/core/movement';
 import type { IndexedLibrary } from '../../shared/queries.ts';
-import type { KnownForPlan } from './usePlanContext.ts';
+import type { KnownForPlan } from './knownForPlan.ts';
 
 interface ToMindProps {
   readonly plan: Plan;

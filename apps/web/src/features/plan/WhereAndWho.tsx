@@ -16,7 +16,7 @@ import { v4 as uuid } from 'uuid';
 import { Choice } from '../../shared/Choice.tsx';
 import { Field } from '../../shared/Field.tsx';
 import type { IndexedLibrary } from '../../shared/queries.ts';
-import { knownAt, type KnownForPlan } from './usePlanContext.ts';
+import { knownAt, type KnownForPlan } from './knownForPlan.ts';
 import { Whole } from './Whole.tsx';
 
 interface WhereAndWhoProps {
