@@ -233,3 +233,59 @@ test('last time comes back with what was decided; in a hotel room the same hour 
   await expect(page.getByRole('button', { name: 'Change Barbell back squat', exact: true })).toHaveCount(0);
   await expect(page.getByText(/needs a barbell/)).toHaveCount(0);
 });
+
+test('a class by number is planned for its levels; two devices that change the same plan lose nothing', async ({
+  page,
+  server,
+  browser,
+}) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Diary' }).click();
+  await page.getByRole('button', { name: 'Book a visit' }).click();
+  const form = page.getByRole('form', { name: 'Book a visit' });
+  await form.getByLabel('A class, by number').check();
+  await typeInto(form.getByLabel('What it is called'), 'Nets and knots');
+  await typeInto(form.getByLabel('How many come'), '9');
+  await typeInto(form.getByLabel('From'), '19');
+  await form.getByRole('button', { name: 'Book' }).click();
+  await page.getByRole('listitem').filter({ hasText: '19:00 to 20:00' }).getByRole('link', { name: 'Plan it' }).click();
+  await page.getByRole('button', { name: 'From “Legs, a push and a pull”' }).click();
+  await expect(page.getByRole('button', { name: /^Bodyweight squat for Easy/ })).toBeVisible();
+  await expect(page.getByText('Starts when everybody in it is a client of yours')).toBeVisible();
+  await kept(page);
+  await page.getByRole('button', { name: 'Keep as a template' }).click();
+  await expect(page.getByRole('link', { name: 'Kept as a template: open it' })).toBeVisible();
+
+  const other = await browser.newPage();
+  await signIn(other, server);
+  await other.goto(page.url());
+  await expect(other.getByRole('button', { name: 'Change Band row', exact: true })).toBeVisible();
+  await test.step('what one changed elsewhere in it comes along', async () => {
+    await other.getByRole('button', { name: 'Take out Band row' }).click();
+    await kept(other);
+    await typeInto(page.getByLabel('Notes for the hour'), 'Ropes first');
+    await expect(page.getByRole('button', { name: 'Change Band row', exact: true })).toHaveCount(0);
+    await kept(page);
+    await other.reload();
+    await expect(other.getByLabel('Notes for the hour')).toHaveValue('Ropes first');
+  });
+  await test.step('what both changed in the same place is chosen', async () => {
+    await typeInto(other.getByLabel('Notes for the hour'), 'Knots first');
+    await kept(other);
+    await typeInto(page.getByLabel('Notes for the hour'), 'Nets first');
+    await expect(page.getByRole('alert')).toContainText('Another device changed the same places.');
+    await page.getByRole('button', { name: /^Take the other/ }).click();
+    await expect(page.getByLabel('Notes for the hour')).toHaveValue('Knots first');
+    await kept(page);
+  });
+  await other.close();
+
+  await test.step('templates are listed, removed, and come back', async () => {
+    await page.goto(`${server.address}/plans`);
+    await page.getByRole('button', { name: 'Remove “Nets and knots”' }).click();
+    await expect(page.getByRole('link', { name: 'Nets and knots' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('link', { name: 'Nets and knots' })).toBeVisible();
+    expect(await seriousProblems(page)).toEqual([]);
+  });
+});
