@@ -190,6 +190,27 @@ describe('at own pace', () => {
     expect(sides('by-set')).toEqual(['left', 'full-push-up', 'right', 'full-push-up']);
     expect(sides('split')).toEqual(['left', 'full-push-up', 'right', 'left', 'full-push-up', 'right']);
   });
+  test('both sides of a set are one set, however they are spread', () => {
+    for (const sides of ['in-set', 'by-set', 'split'] as const) {
+      for (const format of [{ kind: 'sets' }, { kind: 'rounds', rounds: 2, restSeconds: 0 }] as const) {
+        const item = itemOf('split-squat', { sides, sets: 2 });
+        const { steps } = unroll(planOf([blockOf(format, [item, itemOf('full-push-up', { sets: 2 })])]), planContext());
+        const works = steps.filter(({ kind, itemId }) => kind === 'work' && itemId === item.itemId);
+        // Where rounds take sides by turns, each round is a set of the one.
+        expect([sides, works.filter(({ work }) => work!.isFirstOfSet).length]).toEqual([sides, 2]);
+      }
+    }
+  });
+  test('what would go on for days is cut off, long after it is too long', () => {
+    const format = { kind: 'intervals', workSeconds: 3600, restSeconds: 3600, rounds: 50, order: 'by-round' } as const;
+    const plan = planOf([blockOf(format, stations(6), { times: 3 }), blockOf({ kind: 'sets' }, stations(2))]);
+    const { seconds, steps } = unroll(plan, airContext);
+    expect(seconds).toBeGreaterThan(6 * 3600);
+    expect(seconds).toBeLessThan(10 * 3600);
+    expect(steps.length).toBeLessThan(40);
+    const short = blockOf({ kind: 'amrap', seconds: 3600 }, [itemOf('full-push-up', { amount: { unit: 'reps', value: 1 } })]);
+    expect(unroll(planOf([short], 6), planContext()).seconds).toBeLessThan(3700);
+  });
   test('a pace that the counter measured is drawn upon as reps come in', () => {
     const seconds = (reps: number) =>
       working(

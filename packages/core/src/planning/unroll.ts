@@ -87,6 +87,8 @@ interface Place {
   readonly key: string;
   readonly plan: SetPlan;
   readonly restSeconds: number;
+  /** The other side of a set that was counted with the first. */
+  readonly isOtherSide: boolean;
 }
 
 /** The trainer, who shows one lane something at a time; who wants the same shown at that moment looks on. */
@@ -116,6 +118,9 @@ export function unroll(plan: Plan, context: PlanContext): Unrolled {
   return { steps, blocks, seconds: Math.max(0, ...lanes.map(({ now }) => now)) };
 }
 
+/** A plan holds three hours; one that comes to twice as much is too long, however long it is. */
+const SECONDS_UNROLLED_MOST = 6 * 3600;
+
 class BlockRun {
   constructor(
     private readonly block: PlanBlock,
@@ -140,6 +145,11 @@ class BlockRun {
       default:
         return this.ownPace(pass, null);
     }
+  }
+
+  /** Beyond that nobody needs to know how much more it is. */
+  private get isEndless(): boolean {
+    return this.lanes.some(({ now }) => now > SECONDS_UNROLLED_MOST);
   }
 
   /** Nobody begins before all are there. */
@@ -195,7 +205,7 @@ class BlockRun {
         if (next[i]!.done || this.lanes[i]!.now >= ends[i]!) continue;
         if (first < 0 || this.lanes[i]!.now < this.lanes[first]!.now) first = i;
       }
-      if (first < 0) break;
+      if (first < 0 || this.isEndless) break;
       const place = next[first]!.value as Place;
       next[first] = queues[first]!.next();
       const follows = !next[first]!.done;
@@ -229,13 +239,13 @@ class BlockRun {
     const entry = this.entry(item, lane);
     if (!entry) return;
     for (const [i, plan] of rampSets(entry, item, this.context).entries()) {
-      yield { item, set: i, key: `ramp${i}`, plan, restSeconds: plan.restSeconds };
+      yield { item, set: i, key: `ramp${i}`, plan, restSeconds: plan.restSeconds, isOtherSide: false };
     }
     const sides: readonly (Side | undefined)[] = isSideBySide(entry) ? ['left', 'right'] : [undefined];
     for (let set = 0; set < setsOfEntry(entry, item); set += 1) {
       for (const side of sides) {
         const plan = workingSet(entry, item, set, this.context, side);
-        yield { item, set, key: `${set}${side ?? ''}`, plan, restSeconds: plan.restSeconds };
+        yield { item, set, key: `${set}${side ?? ''}`, plan, restSeconds: plan.restSeconds, isOtherSide: side === 'right' };
       }
     }
   }
@@ -246,18 +256,19 @@ class BlockRun {
     for (const item of items) {
       const entry = this.entry(item, lane);
       if (!entry) continue;
-      const of = (side?: Side): Place => ({
+      const of = (side?: Side, isOtherSide = false): Place => ({
         item,
         set: round,
         key: `${round}${side ?? ''}`,
         plan: workingSet(entry, item, round, this.context, side),
         restSeconds: 0,
+        isOtherSide,
       });
       const isSplit = isSideBySide(entry) && entry.sides === 'split';
       if (isSplit) yield of('left');
       else yield of(isSideBySide(entry) ? (round % 2 === 0 ? 'left' : 'right') : undefined);
       if (owed) yield owed;
-      owed = isSplit ? of('right') : null;
+      owed = isSplit ? of('right', true) : null;
     }
     if (owed) yield owed;
   }
@@ -269,12 +280,12 @@ class BlockRun {
     pass: number,
     after: { readonly restSeconds: number; readonly until: number },
   ): void {
-    const { item, plan, set } = place;
+    const { item, plan, set, isOtherSide } = place;
     const key = `${pass}/${item.itemId}/${place.key}`;
     const [first] = plan.bouts;
     if (!first) return;
     this.approach(lane, first, key, item.itemId, set);
-    this.work(lane, item, plan, { key, set, until: after.until });
+    this.work(lane, item, plan, { key, set, until: after.until, isOtherSide });
     if (after.restSeconds > 0) this.pendingRest.set(lane, { until: lane.now + after.restSeconds, key });
   }
 
@@ -330,7 +341,12 @@ class BlockRun {
     lane: LaneClock,
     item: PlanItem,
     plan: SetPlan,
-    { key, set, until }: { readonly key: string; readonly set: number; readonly until: number },
+    {
+      key,
+      set,
+      until,
+      isOtherSide = false,
+    }: { readonly key: string; readonly set: number; readonly until: number; readonly isOtherSide?: boolean },
   ): void {
     plan.bouts.forEach((bout, i) => {
       const boutKey = `${key}/${bout.key}${bout.side ?? ''}`;
@@ -341,7 +357,7 @@ class BlockRun {
       }
       const seconds = Math.min(bout.seconds, until - lane.now);
       if (seconds <= 0) return;
-      this.workStep(lane, bout, boutKey, { item, set, seconds, isFirst: i === 0, onClock: until !== Infinity });
+      this.workStep(lane, bout, boutKey, { item, set, seconds, isFirst: i === 0 && !isOtherSide, onClock: until !== Infinity });
     });
   }
 
@@ -420,7 +436,8 @@ class BlockRun {
       }
     }
     this.takeStations(0, pass);
-    slots.forEach(({ station, round, endsRound }, s) => {
+    for (const [s, { station, round, endsRound }] of slots.entries()) {
+      if (this.isEndless) return;
       const key = `${pass}/${round}`;
       for (const lane of this.lanes) {
         this.onClock(lane, this.itemsOf(lane)[station]!, { key, set: round, workSeconds });
@@ -435,13 +452,13 @@ class BlockRun {
         }
       }
       if (!isLast) this.gap(slots[s + 1]!, gap, `${pass}/${slots[s + 1]!.round}`);
-    });
+    }
   }
 
   private emom({ everySeconds, rounds }: EmomFormat, pass: number): void {
     const stations = this.block.items.length;
     this.takeStations(0, pass);
-    for (let slot = 0; slot < rounds; slot += 1) {
+    for (let slot = 0; slot < rounds && !this.isEndless; slot += 1) {
       const station = slot % stations;
       const round = Math.floor(slot / stations);
       for (const lane of this.lanes) {
