@@ -21,10 +21,10 @@ function missing(acknowledged, file) {
   return acknowledged.filter((id) => !ids.has(id));
 }
 
-/** A file system of a few megabytes, filled to the last byte, freed, killed and opened again. */
+/** A file system of a few megabytes more than the file and its copy take, filled to the last byte, freed, killed and opened again. */
 export async function fullDisk() {
   const folder = mkdtempSync(join(tmpdir(), 'waxwing-small-'));
-  const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=24m', 'tmpfs', folder]);
+  const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=40m', 'tmpfs', folder]);
   if (mounted.status !== 0) return 'not run: no right to mount a small file system';
   try {
     const server = new Server(folder);

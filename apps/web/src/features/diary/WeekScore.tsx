@@ -24,7 +24,11 @@ export function WeekScore({ monday, day, today, visits, isClash, onDay }: WeekSc
       <div className="min-w-[40rem]">
         <div aria-hidden="true" className="text-quiet figures relative ml-28 h-6 text-sm">
           {hours.map((minute) => (
-            <span key={minute} className="absolute -translate-x-1/2" style={{ left: place(minute) }}>
+            <span
+              key={minute}
+              className={clsx('absolute', minute >= to ? '-translate-x-full' : '-translate-x-1/2')}
+              style={{ left: place(minute) }}
+            >
               {timeOfDay(minute)}
             </span>
           ))}

@@ -10,7 +10,9 @@ import {
   withAsked,
   withItem,
   withOwn,
+  hindrancesOf,
   type Hands,
+  type Levels,
   type Plan,
   type PlanBlock,
   type PlanContext,
@@ -21,6 +23,7 @@ import {
   type StretchKind,
   type Way,
 } from '@waxwing/core/planning';
+import { fallbacks } from '@waxwing/core/ladder';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { Field, Pick, Tick } from '../../shared/Field.tsx';
@@ -313,8 +316,17 @@ function wayOf(kind: '' | Way['kind'], easier: string | undefined): Way | undefi
   }
 }
 
+type LevelKind = keyof Levels;
+
+const LEVEL_NAMES: Readonly<Record<LevelKind, string>> = {
+  easier: 'An easier level at hand',
+  harder: 'A harder level at hand',
+  cantDo: 'For who can’t do it at all',
+  notEnough: 'For whom it isn’t enough',
+};
+
 /** What is the same for everybody: the way of a set, sides, cues, hands, notes. */
-function ForAll({ item, library, onEdit }: ItemEditorProps) {
+function ForAll({ plan, item, context, library, onEdit }: ItemEditorProps) {
   const revision = library.revision(item.movementId);
   const change = (part: Partial<PlanItem>, did: string) =>
     onEdit(
@@ -325,7 +337,23 @@ function ForAll({ item, library, onEdit }: ItemEditorProps) {
   const { document } = revision;
   const easier = library.ladder.easierFrom(document.id).map(({ from }) => from);
   const harder = library.ladder.harderFrom(document.id).map(({ to }) => to);
-  const names = (ids: readonly string[]) => ids.map((id) => ({ value: id, text: library.nameOf(id) }));
+  const laneIds = plan.lanes.map(({ laneId }) => laneId);
+  const isOpen = (id: string) => hindrancesOf(id, laneIds, context).every(({ kind }) => kind === 'mastery');
+  const instead = fallbacks({
+    of: document,
+    among: library.revisions.map((each) => each.document),
+    ladder: library.ladder,
+    lexicon: library.lexicon,
+    isOpen,
+  }).map(({ movementId }) => movementId);
+  const beyond = harder.flatMap((id) => library.ladder.harderFrom(id).map(({ to }) => to));
+  const choices: Readonly<Record<LevelKind, readonly string[]>> = {
+    easier,
+    harder,
+    cantDo: instead,
+    notEnough: [...harder, ...beyond],
+  };
+  const names = (ids: readonly string[]) => [...new Set(ids)].map((id) => ({ value: id, text: library.nameOf(id) }));
   const cues = resolveMovement(revision, library.lexicon, stancesInForce(library.lexicon, {})).cues;
   const stress = item.stress ?? [];
   const { way } = item;
@@ -364,18 +392,15 @@ function ForAll({ item, library, onEdit }: ItemEditorProps) {
           value={item.hands ?? ''}
           onChange={({ target }) => change({ hands: (target.value || undefined) as Hands | undefined }, 'your hands')}
         />
-        <Pick
-          label="An easier level at hand"
-          options={[{ value: '', text: 'none' }, ...names(easier)]}
-          value={item.levels?.easier ?? ''}
-          onChange={({ target }) => change({ levels: levels(item, 'easier', target.value) }, 'an easier level')}
-        />
-        <Pick
-          label="A harder level at hand"
-          options={[{ value: '', text: 'none' }, ...names(harder)]}
-          value={item.levels?.harder ?? ''}
-          onChange={({ target }) => change({ levels: levels(item, 'harder', target.value) }, 'a harder level')}
-        />
+        {(Object.keys(LEVEL_NAMES) as LevelKind[]).map((kind) => (
+          <Pick
+            key={kind}
+            label={LEVEL_NAMES[kind]}
+            options={[{ value: '', text: 'none' }, ...names(choices[kind])]}
+            value={item.levels?.[kind] ?? ''}
+            onChange={({ target }) => change({ levels: levels(item, kind, target.value) }, lowerFirst(LEVEL_NAMES[kind]))}
+          />
+        ))}
         <Field
           label="What each round is for, with commas"
           maxLength={300}
@@ -438,7 +463,7 @@ function ForAll({ item, library, onEdit }: ItemEditorProps) {
   );
 }
 
-function levels({ levels: before }: PlanItem, which: 'easier' | 'harder', value: string): PlanItem['levels'] {
+function levels({ levels: before }: PlanItem, which: LevelKind, value: string): PlanItem['levels'] {
   const { [which]: _which, ...others } = before ?? {};
   const next = value ? { ...others, [which]: value } : others;
   return Object.keys(next).length > 0 ? next : undefined;
