@@ -201,6 +201,55 @@ describe('plans', () => {
     );
   });
 
+  test('the largest that there may be is kept and begun as it is; one movement more is refused', async () => {
+    const people = [
+      ada,
+      ben,
+      ...(await Promise.all(['C', 'D', 'E', 'F'].map((name) => server.client(server.owner, `${name} Many`)))),
+    ];
+    const lanes = people.map((clientId) => ({ laneId: v4(), clientId }));
+    const load = { kind: 'bar' as const, bar: 20, platesPerSide: [10, 5, 2.5, 1.25], unit: 'kg' as const };
+    const tempo = { lowerSeconds: 3, turnSeconds: 1, liftSeconds: 1, finishSeconds: 0 };
+    const item = () => ({
+      ...newItem('waxwing:barbell-back-squat', v4),
+      own: lanes.map(({ laneId }) => ({
+        laneId,
+        movementId: 'waxwing:goblet-squat',
+        amount: { unit: 'reps' as const, value: 8 },
+        sets: 3,
+        load,
+        tempo,
+      })),
+      note: 'x'.repeat(300),
+    });
+    const block = (count: number): Plan['blocks'][number] => ({
+      blockId: v4(),
+      part: 'main',
+      format: { kind: 'sets' },
+      items: Array.from({ length: count }, item),
+    });
+    const plan: Plan = { name: '', minutes: 180, lanes, blocks: Array.from({ length: 12 }, () => block(5)) };
+    const planId = v4();
+    expect((await keep(planId, { plan, version: 0 }).expect(200)).body).toMatchObject({ version: 1, plan });
+    const more = { ...plan, blocks: [...plan.blocks.slice(1), block(6)] };
+    expect(problemsOf((await keep(planId, { plan: more, version: 1 }).expect(400)).body)).toContain('plan.blocks');
+    const started = {
+      sessionId: v7(),
+      localDate: '2026-12-07',
+      zone: 'Etc/UTC',
+      plan,
+      lanes: lanes.map((lane) => ({
+        ...lane,
+        movements: plan.blocks.flatMap(({ items }) =>
+          items.map(({ itemId }) => ({ movementId: 'waxwing:goblet-squat', planItemId: itemId })),
+        ),
+      })),
+    };
+    const brief = (await owner.post('/api/sessions', started).expect(201)).body as SessionBrief;
+    expect(brief.clients.map(({ items }) => items.length)).toEqual([60, 60, 60, 60, 60, 60]);
+    expect(brief.plan).toEqual(plan);
+  });
+
   test('a visit has one plan, shown in the diary and on Today with what was begun; templates are listed apart', async () => {
     const { bookingId } = await book({ localDate: '2026-12-04', clientIds: [ada, ben] });
     const [planId, plan] = [v4(), planFor([ada, ben])];
@@ -282,4 +331,19 @@ test('the pace of a rep is the median between two taps of one set, by movement',
   expect(paces.reps[movementId]).toEqual({ secondsPerRep: 3, reps: 3 });
   expect(paces.gaps).toEqual({ beforeAnotherSetSeconds: null, beforeNewMovementSeconds: null });
   await trainer.get(`/api/clients/${dot}/paces`).expect(404);
+});
+
+test('what was done of late is told by movement, and faults since a day apart from those before', async () => {
+  const path = `/api/clients/${ada}/lately?setsSince=2026-11-01&faultsSince=2026-11-01`;
+  expect((await owner.get(path).expect(200)).body).toEqual({ sets: {}, faults: {}, faultsBefore: {} });
+  await trainer.get(path).expect(404);
+  await owner.get(`/api/clients/${ada}/lately?setsSince=soon&faultsSince=2026-11-01`).expect(400);
+});
+
+test('a room that is taken away leaves its visits, without a place', async () => {
+  const inventory = { things: [], sources: [] };
+  const { placeId } = (await owner.post('/api/places', { name: 'The slip', inventory }).expect(201)).body as { placeId: string };
+  const { bookingId } = await book({ localDate: '2026-12-09', placeId });
+  await owner.delete(`/api/places/${placeId}`).expect(204);
+  expect((await owner.get(`/api/bookings/${bookingId}`).expect(200)).body).toMatchObject({ placeId: null });
 });
