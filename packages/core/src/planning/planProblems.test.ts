@@ -217,6 +217,20 @@ test('last time is repeated with what was decided: a raise is advised anew, what
   ]);
 });
 
+test('what was said for one alone gives way to what is advised, and isn’t written down again', () => {
+  const own = { laneId: laneId(1), movementId: w('box-squat'), amount: { unit: 'reps' as const, value: 5 } };
+  const last = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { own: [own] })])], 2);
+  const advice = { load: { kind: 'bodyweight' } as const, how: '', target: 12, reasons: [] };
+  const { plan, changes } = repeatPlan({
+    last,
+    context: planContext({ lane: { advise: () => advice } }),
+    newId: () => 'x',
+    decided: (lane) => (lane === laneId(1) ? { kind: 'raise', text: 'More of it' } : null),
+  });
+  expect(plan.blocks[0]!.items[0]!.own).toEqual([{ laneId: laneId(1), movementId: w('box-squat') }]);
+  expect(changes).toEqual([{ itemId: 'x', laneId: laneId(1), text: '12 reps instead of 5', why: 'More of it' }]);
+});
+
 test('a warm-up rehearses what is coming on low rungs, calls in what a fault calls for first, and the close stretches what was worked', () => {
   const plan = planOf(
     [blockOf({ kind: 'rounds', rounds: 3, restSeconds: 60 }, [itemOf('goblet-squat'), itemOf('bent-over-row')])],

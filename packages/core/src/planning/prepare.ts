@@ -79,8 +79,8 @@ function inPlan(plan: Plan): Set<string> {
 }
 
 /**
- * A warm-up that rehearses what is coming: for each pattern the lowest rung of it that these people do clean, mobility for what will be
- * worked, and first of all what a lasting fault calls for.
+ * A warm-up that rehearses what is coming: for each pattern an easier rung on the same ladder, one that these people do clean where there is
+ * one, mobility for what will be worked, and first of all what a lasting fault calls for.
  */
 export function warmUpFor(question: PrepareQuestion): readonly Proposed[] {
   const { plan, context, ladder, markOf, calledFor } = question;

@@ -51,7 +51,10 @@ export function repeatPlan({ last, context, decided, newId }: RepeatQuestion): {
         continue;
       }
       const advice = context.lane(laneId).advise(before.document);
-      plan = withAsked(item.itemId, laneId, askedBy(advice, before.document.dose.kind))(plan);
+      // Where the slot says it for everybody, theirs is said beside it; else nothing is said, and what is advised holds.
+      const isSaidForAll = !before.isOtherMovement && (item.amount !== undefined || item.load !== undefined);
+      const asked = isSaidForAll ? askedBy(advice, before.document.dose.kind) : { amount: undefined, load: undefined };
+      plan = withAsked(item.itemId, laneId, asked)(plan);
       const text = changeText({ load: before.load, amount: before.amount }, advice, before.unit);
       if (text) changes.push({ itemId: item.itemId, laneId, text, why: due.text });
     }
