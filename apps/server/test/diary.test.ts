@@ -255,6 +255,8 @@ describe('plans', () => {
     const [planId, plan] = [v4(), planFor([ada, ben])];
     await keep(planId, { plan, version: 0, bookingId }).expect(200);
     await keep(v4(), { plan: planFor([ada]), version: 0, bookingId }).expect(409);
+    // A colleague who names the visit plans nothing of it.
+    await keep(v4(), { plan: planFor([foreign]), version: 0, bookingId }, trainer).expect(200);
     const templateId = v4();
     await keep(templateId, { plan: planFor([], { name: 'Legs and a pull' }), version: 0, isTemplate: true }).expect(200);
     const templates = (await owner.get('/api/plans/templates').expect(200)).body as KeptPlan[];
