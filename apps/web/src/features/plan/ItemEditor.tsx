@@ -544,7 +544,7 @@ function Script({
           />
           <Pick
             label="of"
-            wide="w-36"
+            wide="w-40"
             options={STRETCHES.map((each) => ({ value: each, text: STRETCH_NAMES[each] }))}
             value={kind}
             onChange={({ target }) => put(at, { kind: target.value as StretchKind })}
