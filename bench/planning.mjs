@@ -51,7 +51,6 @@ export function planContextOf(library, lexicon) {
   };
   const lane = {
     name: 'somebody',
-    isPerson: true,
     advise: (document) => adviseLoad({ document, rack: rack(document), last: null, due: null, targetReserve: 2, isAlone: false }),
     familiarity: () => 'learning',
     pace: () => null,

@@ -75,7 +75,6 @@ for (const { id, localDate, pins, startedAt } of sessions) {
   const inventory = pins.inventory ?? null;
   const lane = {
     name: client.name,
-    isPerson: true,
     advise: () => ({ load: { kind: 'bodyweight' }, how: '', target: 1, reasons: [] }),
     familiarity: (movementId) => familiarityOf(client.history[movementId], localDate),
     pace,

@@ -23,7 +23,6 @@ export * from './loading/placeForm.ts';
 export * from './planning/booking.ts';
 export * from './planning/plan.ts';
 export * from './planning/planForm.ts';
-export * from './checks/zoned.ts';
 export * from './loading/inventory.ts';
 export * from './client/stanceChoice.ts';
 export * from './session/startSession.ts';

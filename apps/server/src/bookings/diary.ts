@@ -1,15 +1,8 @@
 import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { DiaryAnswer, SessionSummary, Visit } from '@waxwing/core/api';
-import { dayAfter, daysOf } from '@waxwing/core/planning';
-import {
-  bookingProblems,
-  instantOf,
-  type BookingForm,
-  type BookingScope,
-  type ChangedBooking,
-  type NewBooking,
-} from '@waxwing/core/shapes';
+import { dayAfter, daysOf, instantOf } from '@waxwing/core/planning';
+import { bookingProblems, type BookingForm, type BookingScope, type ChangedBooking, type NewBooking } from '@waxwing/core/shapes';
 import { Between, In, MoreThanOrEqual, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import type { SignedIn } from '../accounts/actor.ts';

@@ -1,7 +1,7 @@
 import { BadRequestException, ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { KeptPlan, LastPlanAnswer } from '@waxwing/core/api';
-import { planProblemsOfShape, type Plan, type PlanForm } from '@waxwing/core/shapes';
+import { planErrors, type Plan, type PlanForm } from '@waxwing/core/shapes';
 import type { EntityManager } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
 import { Clients } from '../clients/clients.ts';
@@ -47,7 +47,7 @@ export class Plans {
 
   /** Keeps a plan, on top of the version that it was made from; answers how it is kept. Asked twice, the second answers the same. */
   async keep(actor: SignedIn, planId: string, { plan, version, bookingId, isTemplate = false }: PlanForm): Promise<KeptPlan> {
-    const problems = planProblemsOfShape(plan).map((problem) => ({ ...problem, path: `plan.${problem.path}` }));
+    const problems = planErrors(plan).map((problem) => ({ ...problem, path: `plan.${problem.path}` }));
     if (problems.length > 0) throw new BadRequestException({ message: 'Some fields are not right', problems });
     const clientIds = plan.lanes.flatMap(({ clientId }) => clientId ?? []);
     await this.refuseForeign(actor, planId, clientIds, bookingId);

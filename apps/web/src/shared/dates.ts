@@ -45,17 +45,3 @@ export function momentText(at: string): string {
   const date = new Date(at);
   return `${shortDay(localDate(date))}, ${timeOfDay(date.getHours() * 60 + date.getMinutes())}`;
 }
-
-/** Whether a text is a day of the calendar, as 2026-12-24. */
-export function isDayText(text: string): boolean {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
-  const date = new Date(`${text}T00:00:00Z`);
-  return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(text);
-}
-
-/** The Monday of a day's week. */
-export function mondayOf(date: string): string {
-  const day = new Date(`${date}T00:00:00Z`);
-  const back = (day.getUTCDay() + 6) % 7;
-  return new Date(day.getTime() - back * 86_400_000).toISOString().slice(0, 10);
-}

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { IsString } from 'class-validator';
 import { checkShape, PROBLEMS_MOST } from '../exchange/checkShape.ts';
-import { isDay, isInstant, isZone } from './day.ts';
+import { isDay } from './calendar.ts';
+import { isInstant, isZone } from './day.ts';
 import { isId } from './id.ts';
 import { Each, Maybe, One, Trimmed } from './parts.ts';
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { isDay, isInstant, isZone } from './day.ts';
+import { dayAfter, isDay, mondayOf } from './calendar.ts';
+import { isInstant, isZone } from './day.ts';
 
 describe('a day', () => {
   test.each(['2026-11-25', '2024-02-29', '1900-01-01', '2100-12-31'])('%s stands in the calendar', (day) => {
@@ -53,4 +54,19 @@ describe('a zone', () => {
     expect(isZone('x'.repeat(61))).toBe(false);
     expect(isZone(null)).toBe(false);
   });
+});
+
+test('days go on over months, years and the night in which the clock is changed; weeks begin on Monday', () => {
+  expect([dayAfter('2026-12-31', 1), dayAfter('2028-02-28', 1), dayAfter('2026-03-29', 1), dayAfter('2026-11-26', -30)]).toEqual([
+    '2027-01-01',
+    '2028-02-29',
+    '2026-03-30',
+    '2026-10-27',
+  ]);
+  expect([mondayOf('2026-11-23'), mondayOf('2026-11-26'), mondayOf('2026-11-29'), mondayOf('2027-01-01')]).toEqual([
+    '2026-11-23',
+    '2026-11-23',
+    '2026-11-23',
+    '2026-12-28',
+  ]);
 });

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { checkShape } from '../exchange/checkShape.ts';
 import { ClientDocument, clientProblems } from './clientDocument.ts';
-import { isDay } from '../checks/day.ts';
+import { isDay } from '../checks/calendar.ts';
 import { goalProgress } from './goalProgress.ts';
 import { firstAgainstLatest } from './measurement.ts';
 import { readinessOf } from './readiness.ts';

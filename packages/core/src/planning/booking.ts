@@ -51,12 +51,6 @@ export class BookingScopeQuery {
   @Maybe() @IsIn(BOOKING_SCOPES) scope?: BookingScope;
 }
 
-/** Since when something is looked at: sets of some days, faults of some weeks. */
-export class LatelyQuery {
-  @IsDay() setsSince!: string;
-  @IsDay() faultsSince!: string;
-}
-
 export class DaysQuery {
   @IsDay() from!: string;
   @IsDay() to!: string;

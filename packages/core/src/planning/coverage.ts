@@ -46,6 +46,7 @@ export interface Coverage {
   readonly floorChanges: number;
 }
 
+const PREPARES: readonly Pattern[] = ['mobility', 'stretch'];
 const COUNTS: readonly Part[] = ['main', 'finisher'];
 
 /** Of a muscle's share below this nobody speaks. */
@@ -75,6 +76,25 @@ export function coverageOf(plan: Plan, unrolled: Unrolled): ReadonlyMap<string, 
   return tallies;
 }
 
+function addSets(muscles: Map<string, number>, shares: MovementDocument['muscles'], sets: number): void {
+  for (const { muscle, share } of shares) {
+    if (share >= LEAST_SHARE) muscles.set(muscle, (muscles.get(muscle) ?? 0) + share * sets);
+  }
+}
+
+/** Sets by muscle of what was done, by movement, in the shares of each; what prepares and eases off is none. */
+export function musclesOfSets(
+  sets: Readonly<Record<string, number>>,
+  documentOf: (movementId: string) => MovementDocument | undefined,
+): ReadonlyMap<string, number> {
+  const muscles = new Map<string, number>();
+  for (const [movementId, count] of Object.entries(sets)) {
+    const document = documentOf(movementId);
+    if (document && !PREPARES.includes(document.pattern)) addSets(muscles, document.muscles, count);
+  }
+  return muscles;
+}
+
 class Tally implements Coverage {
   readonly patterns = new Map<(typeof BASIC_PATTERNS)[number], number>(BASIC_PATTERNS.map((pattern) => [pattern, 0]));
   readonly planes = new Map<Plane, number>();
@@ -97,9 +117,7 @@ class Tally implements Coverage {
     if (pattern === 'squat' || pattern === 'lunge') this.knee += 1;
     if (pattern === 'hinge') this.hip += 1;
     for (const plane of planes) this.planes.set(plane, (this.planes.get(plane) ?? 0) + 1);
-    for (const { muscle, share } of muscles) {
-      if (share >= LEAST_SHARE) this.muscles.set(muscle, (this.muscles.get(muscle) ?? 0) + share);
-    }
+    addSets(this.muscles, muscles, 1);
   }
 }
 

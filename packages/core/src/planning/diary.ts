@@ -1,16 +1,16 @@
-import type { NewBooking } from './booking.ts';
+import { dayAfter } from '../checks/calendar.ts';
 
 /** A series has so many visits at the most. */
 export const VISITS_MOST = 110;
 
-const DAY = 86_400_000;
-
-export function dayAfter(day: string, days: number): string {
-  return new Date(Date.parse(`${day}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10);
-}
-
 /** The days of a booking: one, or those of its series without the exceptions. */
-export function daysOf({ localDate, repeat }: Pick<NewBooking, 'localDate' | 'repeat'>): readonly string[] {
+export function daysOf({
+  localDate,
+  repeat,
+}: {
+  readonly localDate: string;
+  readonly repeat?: { readonly everyWeeks: number; readonly until: string; readonly except: readonly string[] };
+}): readonly string[] {
   if (!repeat) return [localDate];
   const days: string[] = [];
   for (let day = localDate; day <= repeat.until && days.length <= VISITS_MOST; day = dayAfter(day, 7 * repeat.everyWeeks)) {

@@ -1,8 +1,10 @@
 /** The arithmetic of an hour: a plan, its steps, what they come to, what stands in the way, what else could stand there. */
 export type { BookingScope, ChangedBooking, NewBooking } from './booking.ts';
-export { type Clash, type Taken, VISITS_MOST, clashesOf, dayAfter, daysOf } from './diary.ts';
+export { type Clash, type Taken, clashesOf, daysOf } from './diary.ts';
+export { dayAfter, isDay, mondayOf } from '../checks/calendar.ts';
+export { instantOf } from '../checks/zoned.ts';
 export type { PlanForm } from './planForm.ts';
-export { BASIC_PATTERNS, type Coverage, coverageOf, missedPatterns } from './coverage.ts';
+export { BASIC_PATTERNS, type Coverage, coverageOf, missedPatterns, musclesOfSets } from './coverage.ts';
 export { type DoneSet, type Gaps, NO_GAPS, learnedGaps, medianOf } from './habits.ts';
 export { type HourTimes, type TimeKind, TIME_OF, hourTimes } from './hour.ts';
 export { intervalTime, roundsThatFit, totalReps } from './intervals.ts';

@@ -5,7 +5,7 @@ import type { Load } from '../movement/load.ts';
 import { isSameLoad, loadText } from '../movement/loadText.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { DoseKind, Side } from '../movement/terms.ts';
-import { AFTER_A_SET_SHARES, sharedPace } from './planTimes.ts';
+import { sharedPace } from './planTimes.ts';
 import type { LaneContext, PlanContext } from './planContext.ts';
 import type { OwnPart, PlanItem, Stretch } from './plan.ts';
 import type { SideOrder, StretchKind } from './planTerms.ts';
@@ -128,6 +128,8 @@ const DROP_SECONDS = 5;
 const DROP_AMOUNT = 0.6;
 /** Reps of the lighter sets before a heavy one, from the first on. */
 const RAMP_REPS = [8, 5, 3, 2, 1] as const;
+/** Light work asks for a short rest: of the movement's own. */
+const RAMP_REST_SHARE = 0.5;
 /** Of the working load, by how many sets are to come. */
 const RAMP_SHARES: Readonly<Record<number, readonly number[]>> = {
   1: [0.6],
@@ -290,8 +292,7 @@ export function rampSets(entry: LaneEntry, item: PlanItem, context: PlanContext)
         word: null,
         isRamp: true,
       })),
-      // Light work asks for a short rest.
-      restSeconds: Math.round(entry.restSeconds * AFTER_A_SET_SHARES.ramp),
+      restSeconds: Math.round(entry.restSeconds * RAMP_REST_SHARE),
     };
   });
 }

@@ -272,7 +272,7 @@ export class Plan {
 }
 
 /** What is wrong with a plan that its shape alone can't tell. */
-export function planProblemsOfShape(plan: Plan): readonly { readonly path: string; readonly message: string }[] {
+export function planErrors(plan: Plan): readonly { readonly path: string; readonly message: string }[] {
   const problems: { path: string; message: string }[] = [];
   const items = plan.blocks.flatMap((block) => block.items);
   if (items.length > PLAN_ITEMS_MOST) {

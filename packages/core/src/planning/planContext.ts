@@ -25,8 +25,6 @@ export interface Hindrance {
 /** What is known of a lane: a person, or a level of a class, of whom nothing is. */
 export interface LaneContext {
   readonly name: string;
-  /** Has somebody in it, or stands for a level. */
-  readonly isPerson: boolean;
   /** Load and target, out of what the room has, last time and what was decided. */
   readonly advise: (document: MovementDocument) => LoadAdvice;
   readonly familiarity: (movementId: string) => Familiarity;

@@ -6,7 +6,7 @@ import { starterLibrary } from '../test/starterLibrary.ts';
 import { joinedOf } from './joined.ts';
 import { formatOf } from './newPlan.ts';
 import type { Plan } from './plan.ts';
-import { planProblemsOfShape } from './plan.ts';
+import { planErrors } from './plan.ts';
 import * as edit from './planEdit.ts';
 import { historyOf, redone, undone, withDone } from './planHistory.ts';
 import { FORMATS } from './planTerms.ts';
@@ -59,7 +59,7 @@ describe('edits', () => {
           if (history.now !== seen.at(-1)) seen.push(history.now);
         });
         const after = JSON.stringify(history.now);
-        expect(planProblemsOfShape(history.now)).toEqual([]);
+        expect(planErrors(history.now)).toEqual([]);
         for (let i = seen.length - 2; i >= 0; i -= 1) {
           history = undone(history);
           if (history.now !== seen[i]) throw new Error(`undo ${i} gives another plan`);

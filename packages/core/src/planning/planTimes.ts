@@ -19,9 +19,6 @@ export function sharedPace(
   return (measured.reps * measured.secondsPerRep + PACE_PRIOR_REPS * book) / (measured.reps + PACE_PRIOR_REPS);
 }
 
-/** Rest after a set that only prepares, as a share of the movement's own. */
-export const AFTER_A_SET_SHARES = { ramp: 0.5 } as const;
-
 /** How high the body is: what getting from one position to another costs goes by the difference. */
 const HEIGHT: Readonly<Record<Position, number>> = {
   hanging: 3,

@@ -4,7 +4,7 @@ import { anyPlan, blockOf, idOf, itemOf, laneId, movement, planContext, planOf }
 import { TIME_OF, hourTimes } from './hour.ts';
 import { intervalTime } from './intervals.ts';
 import type { Plan } from './plan.ts';
-import { planProblemsOfShape } from './plan.ts';
+import { planErrors } from './plan.ts';
 import { HANDS_KEY, sharedUse } from './sharedUse.ts';
 import { unroll, type Step } from './unroll.ts';
 
@@ -244,7 +244,7 @@ describe('any plan', () => {
   test('unrolls into steps that follow each other without a gap and add up as a walk through the hour does', () => {
     fc.assert(
       fc.property(anyPlan, (plan) => {
-        hold(planProblemsOfShape(plan).length === 0, 'a plan of a right shape');
+        hold(planErrors(plan).length === 0, 'a plan of a right shape');
         const unrolled = unroll(plan, context);
         const times = hourTimes(plan, unrolled);
         hold(new Set(unrolled.steps.map(({ id }) => id)).size === unrolled.steps.length, 'ids that are each another');

@@ -60,3 +60,9 @@ export class SessionsQuery {
 export class DayQuery {
   @IsDay() date!: string;
 }
+
+/** Since when something is looked at: sets of some days, faults of some weeks. */
+export class LatelyQuery {
+  @IsDay() setsSince!: string;
+  @IsDay() faultsSince!: string;
+}

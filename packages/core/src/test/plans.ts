@@ -63,7 +63,6 @@ export function planContext({ inventory = SMALL_ROOM, lane = {}, lanes = {}, doc
     rack,
     lane: (id) => ({
       name: id,
-      isPerson: true,
       advise: (document) =>
         adviseLoad({ document, rack: rack(document), last: null, due: null, targetReserve: 2, isAlone: false }),
       familiarity: () => 'known',

@@ -1,11 +1,11 @@
 import type { DiaryAnswer, Visit } from '@waxwing/core/api';
-import { clashesOf, dayAfter, type BookingScope } from '@waxwing/core/planning';
+import { clashesOf, dayAfter, isDay, mondayOf, type BookingScope } from '@waxwing/core/planning';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { api } from '../../shared/api.ts';
-import { dayText, isDayText, localDate, mondayOf, shortDay, timeOfDay } from '../../shared/dates.ts';
+import { dayText, localDate, shortDay, timeOfDay } from '../../shared/dates.ts';
 import { DoneWithUndo } from '../../shared/DoneWithUndo.tsx';
 import { Page } from '../../shared/page.tsx';
 import { PlanLinks } from '../../shared/PlanLinks.tsx';
@@ -24,7 +24,7 @@ export default function DiaryPage() {
   const { me } = useSignedIn();
   const [address, setAddress] = useSearchParams();
   const asked = address.get('day') ?? '';
-  const day = isDayText(asked) ? asked : today;
+  const day = isDay(asked) ? asked : today;
   const monday = mondayOf(day);
   const sunday = dayAfter(monday, 6);
   const places = usePlaces();

@@ -1,11 +1,11 @@
 import type { DiaryAnswer, Visit } from '@waxwing/core/api';
-import { clashesOf, type BookingScope } from '@waxwing/core/planning';
+import { clashesOf, isDay, type BookingScope } from '@waxwing/core/planning';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { api, RequestRefused } from '../../shared/api.ts';
 import { Choice } from '../../shared/Choice.tsx';
-import { isDayText, localDate } from '../../shared/dates.ts';
+import { localDate } from '../../shared/dates.ts';
 import { Field, Pick, Tick } from '../../shared/Field.tsx';
 import { useClients, usePlaces } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
@@ -249,7 +249,7 @@ function Clashes({
   const day = useQuery({
     queryKey: ['diary', 'day', date],
     queryFn: () => api.get<DiaryAnswer>(`bookings?from=${date}&to=${date}`),
-    enabled: isDayText(date),
+    enabled: isDay(date),
   });
   const startMinute = minuteOf(draft.time);
   const minutes = Number(draft.minutes);

@@ -1,6 +1,6 @@
 import type { Visit } from '@waxwing/core/api';
-import { isDayText } from '../../shared/dates.ts';
-import type { BookingScope, ChangedBooking, NewBooking } from '@waxwing/core/planning';
+import { isDay, type BookingScope, type ChangedBooking, type NewBooking } from '@waxwing/core/planning';
+import { timeOfDay } from '../../shared/dates.ts';
 
 /** A visit as it is typed: everything is text until it is sent. */
 export interface VisitDraft {
@@ -48,7 +48,7 @@ export function draftOfVisit(visit: Visit): VisitDraft {
     isClass: visit.clients.length === 0,
     title: visit.title ?? '',
     heads: String(visit.heads ?? 8),
-    time: `${Math.floor(visit.startMinute / 60)}:${String(visit.startMinute % 60).padStart(2, '0')}`,
+    time: timeOfDay(visit.startMinute),
     minutes: String(visit.minutes),
     where: visit.atHome ? 'home' : (visit.placeId ?? ''),
   });
@@ -81,16 +81,16 @@ export function problemsOf(draft: VisitDraft): VisitProblems {
   if (!draft.isClass && draft.clientIds.length === 0) problems.who = 'Say who comes';
   const heads = Number(draft.heads);
   if (draft.isClass && !(Number.isInteger(heads) && heads >= 1 && heads <= 60)) problems.heads = 'How many come, 1 to 60';
-  if (!isDayText(draft.localDate)) problems.localDate = 'A day of the calendar';
+  if (!isDay(draft.localDate)) problems.localDate = 'A day of the calendar';
   if (start === null) problems.time = 'A time of day, as 9:30 or 17:00';
   if (!(Number.isInteger(minutes) && minutes >= 5 && minutes <= 180)) problems.minutes = 'Minutes, 5 to 180';
   else if (start !== null && start + minutes > 24 * 60) problems.minutes = 'Ends after midnight: book the rest for the next day';
   if (draft.repeats) {
     const weeks = Number(draft.everyWeeks);
     if (!(Number.isInteger(weeks) && weeks >= 1 && weeks <= 8)) problems.everyWeeks = 'Every so many weeks, 1 to 8';
-    if (!isDayText(draft.until)) problems.until = 'The day until which it goes on';
+    if (!isDay(draft.until)) problems.until = 'The day until which it goes on';
     else if (draft.until < draft.localDate) problems.until = 'Lies before the first visit';
-    const wrong = exceptions(draft.except).find((day) => !isDayText(day));
+    const wrong = exceptions(draft.except).find((day) => !isDay(day));
     if (wrong) problems.except = `“${wrong}” is no day: write them as 2026-12-24, with commas`;
   }
   return problems;

@@ -1,6 +1,7 @@
 import type { DiaryAnswer, Visit } from '@waxwing/core/api';
 import { firstName } from '@waxwing/core/client';
 import type { Clash, Taken } from '@waxwing/core/planning';
+import { timeOfDay } from '../../shared/dates.ts';
 
 /** Who comes, as short as it is said. */
 export function whoText({ clients, title, heads }: Pick<Visit, 'clients' | 'title' | 'heads'>): string {
@@ -28,7 +29,7 @@ export function clashText(clash: Clash, { visits, others }: DiaryAnswer, taken: 
   const own = visits.find(({ bookingId }) => bookingId === clash.with);
   const other = others.find((_, at) => otherKey(at) === clash.with);
   const at = taken.find(({ key }) => key === clash.with)!;
-  const time = `${Math.floor(at.startMinute / 60)}:${String(at.startMinute % 60).padStart(2, '0')}`;
+  const time = timeOfDay(at.startMinute);
   const whose = own ? whoText(own) : (other?.trainerName ?? 'somebody else');
   if (clash.kind === 'room') return `the room, with ${whose} from ${time}`;
   if (clash.kind === 'client') {

@@ -1,5 +1,5 @@
 import { lowerFirst } from '@waxwing/core/movement';
-import { missedPatterns, type Coverage, type Plan, type PlanContext } from '@waxwing/core/planning';
+import { missedPatterns, musclesOfSets, type Coverage, type Plan, type PlanContext } from '@waxwing/core/planning';
 import { useState } from 'react';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { PATTERN_NAMES, setsText } from './planWords.ts';
@@ -27,7 +27,7 @@ export function HourHolds({ plan, context, coverage, known, library, onFind }: H
   if (!of || laneId === undefined) return null;
   const missed = missedPatterns(of);
   const met = [...of.patterns].filter(([, sets]) => sets > 0);
-  const before = musclesLately(known, laneId, library);
+  const before = musclesOfSets(known.person(laneId)?.lately.sets ?? {}, context.documentOf);
   const muscles = [...new Set([...of.muscles.keys(), ...before.keys()])]
     .map((id) => ({ id, sets: of.muscles.get(id) ?? 0, lately: before.get(id) ?? 0 }))
     .sort((a, b) => b.sets - a.sets || b.lately - a.lately)
@@ -138,19 +138,6 @@ function sidesText({ left, right }: Coverage): string {
   if (Math.abs(left - right) <= EVEN * Math.max(left, right)) return 'left and right even';
   const more = left > right ? 'left' : 'right';
   return `${Math.round(Math.abs(left - right))} s more on the ${more}`;
-}
-
-/** Sets by muscle of the last ten days, in the shares of what was done. */
-function musclesLately(known: KnownForPlan, laneId: string, library: IndexedLibrary): ReadonlyMap<string, number> {
-  const muscles = new Map<string, number>();
-  for (const [movementId, sets] of Object.entries(known.person(laneId)?.lately.sets ?? {})) {
-    const document = library.revision(movementId)?.document;
-    if (!document || document.pattern === 'mobility' || document.pattern === 'stretch') continue;
-    for (const { muscle, share } of document.muscles) {
-      if (share >= 0.2) muscles.set(muscle, (muscles.get(muscle) ?? 0) + share * sets);
-    }
-  }
-  return muscles;
 }
 
 /** Without the word for doctors. */

@@ -109,7 +109,6 @@ function laneContext(
   });
   return {
     name: nameOf(lane, person, at),
-    isPerson: person !== null || lane.level !== undefined,
     advise: (document) =>
       adviseLoad({
         document,
