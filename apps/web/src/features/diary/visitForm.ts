@@ -90,7 +90,7 @@ export function problemsOf(draft: VisitDraft): VisitProblems {
     if (!(Number.isInteger(weeks) && weeks >= 1 && weeks <= 8)) problems.everyWeeks = 'Every so many weeks, 1 to 8';
     if (!isDay(draft.until)) problems.until = 'The day until which it goes on';
     else if (draft.until < draft.localDate) problems.until = 'Lies before the first visit';
-    const wrong = exceptions(draft.except).find((day) => !isDay(day));
+    const wrong = exceptions(draft.except).find((day): boolean => !isDay(day));
     if (wrong) problems.except = `“${wrong}” is no day: write them as 2026-12-24, with commas`;
   }
   return problems;

@@ -19,6 +19,7 @@ import { RequestRefused } from '../../shared/api.ts';
 import { Field, Pick } from '../../shared/Field.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
+import { forgetDraftAt, keepDraftAt, keptDraftAt } from '../../shared/device/keptDrafts.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
@@ -60,23 +61,13 @@ interface Typed {
 const NOTHING: Typed = { name: '', pattern: '', cue: '', levers: [] };
 
 function useTyped(key: string) {
-  const [typed, setTyped] = useState<Typed>(() => {
-    try {
-      return { ...NOTHING, ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<Typed>) };
-    } catch {
-      return NOTHING;
-    }
-  });
+  const [typed, setTyped] = useState<Typed>(() => ({ ...NOTHING, ...keptDraftAt<Partial<Typed>>(key) }));
   const type = (part: Partial<Typed>) => {
     const next = { ...typed, ...part };
     setTyped(next);
-    try {
-      localStorage.setItem(key, JSON.stringify(next));
-    } catch {
-      // A full or private store: it stands on the page as long as that does.
-    }
+    keepDraftAt(key, next);
   };
-  return { typed, type, forget: () => localStorage.removeItem(key) };
+  return { typed, type, forget: () => forgetDraftAt(key) };
 }
 
 function NewMovement({ library }: { readonly library: IndexedLibrary }) {

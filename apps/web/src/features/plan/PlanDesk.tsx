@@ -17,7 +17,6 @@ import {
   addItem,
   coverageOf,
   hourTimes,
-  laneEntry,
   moveItem,
   newBlock,
   newItem,
@@ -28,11 +27,9 @@ import {
   withFormat,
   withPlanFields,
   type PlanEdit,
-  type PlanProblem,
   type RepeatChange,
 } from '@waxwing/core/planning';
-import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { v4 as uuid } from 'uuid';
 import { dayText, timeOfDay } from '../../shared/dates.ts';
@@ -45,14 +42,16 @@ import { BlockSheet } from './BlockSheet.tsx';
 import { KeepAsTemplate } from './KeepAsTemplate.tsx';
 import { layOut } from './layOut.ts';
 import { HourHolds } from './HourHolds.tsx';
-import { Mends } from './Mends.tsx';
+import { InTheWay } from './InTheWay.tsx';
+import { KeptState } from './KeptState.tsx';
 import { PlanPrint } from './PlanPrint.tsx';
 import type { PlanKeeper, PlanSnapshot } from './planKeeper.ts';
-import { minutesText } from './planWords.ts';
+import { PART_NAMES, minutesText } from './planWords.ts';
 import { Prepare } from './Prepare.tsx';
 import { Readiness } from './Readiness.tsx';
 import { Score } from './Score.tsx';
 import { StartPlan } from './StartPlan.tsx';
+import { UndoRedo } from './UndoRedo.tsx';
 import { ToMind } from './ToMind.tsx';
 import type { KnownForPlan } from './knownForPlan.ts';
 import { VisitChanged } from './VisitChanged.tsx';
@@ -66,9 +65,6 @@ interface PlanDeskProps {
   readonly visit: Visit | null;
   readonly isTemplate: boolean;
 }
-
-/** What stands in the way is said at its movement; so many of it also on top. */
-const SHOWN_ON_TOP = 2;
 
 /** The plan as it is made: the hour as a score, its arithmetic, and under it a sheet for each block. */
 export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }: PlanDeskProps) {
@@ -95,7 +91,6 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
   const names = plan.lanes.map(({ laneId }) => context.lane(laneId).name);
   const title = plan.name || listed(names) || 'A plan';
   useTitle(title);
-  useUndoKeys(keeper);
 
   const goTo = (id: string) =>
     requestAnimationFrame(() => document.getElementById(id)?.scrollIntoView({ block: 'nearest', behavior: 'smooth' }));
@@ -136,16 +131,6 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
     ['showing', brief],
     ['waiting', wait],
   ] as const;
-  const general = problems.filter(({ itemId }) => itemId === null);
-  const placed = problems.filter(({ itemId }) => itemId !== null);
-  const placeOf = ({ itemId, laneId, kind }: PlanProblem) => {
-    const item = plan.blocks.flatMap((block) => block.items).find((each) => each.itemId === itemId);
-    const entry = item && laneId ? laneEntry(item, laneId, context) : null;
-    const name = entry?.document.name ?? (item ? library.nameOf(item.movementId) : '');
-    return laneId && plan.lanes.length > 1 && kind !== 'shared' && kind !== 'hands'
-      ? `${name}, ${context.lane(laneId).name}`
-      : name;
-  };
   const toLayOut = layOut(plan, unrolled, context);
   const sheet = {
     plan,
@@ -174,7 +159,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
             {plan.minutes} minutes
           </span>
           <span className="ml-auto flex flex-wrap items-center gap-3">
-            <History snapshot={snapshot} keeper={keeper} />
+            <UndoRedo snapshot={snapshot} keeper={keeper} />
             <button type="button" className="btn min-h-12" onClick={() => window.print()}>
               Print
             </button>
@@ -207,31 +192,11 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
                   .join(', ')}
               </span>
             </p>
-            {general.map((problem) => (
-              <p key={problem.key}>
-                <span className="border-accent border-b-4">{problem.text}.</span> <Mends problem={problem} onEdit={onEdit} />
-              </p>
-            ))}
-            {placed.slice(0, SHOWN_ON_TOP).map((problem) => (
-              <p key={problem.key} className="leading-snug">
-                {problem.atSeconds !== null && visit && (
-                  <span className="bg-accent text-accent-content figures mr-1 rounded px-1.5">
-                    {timeOfDay(visit.startMinute + Math.floor(problem.atSeconds / 60))}
-                  </span>
-                )}
-                <button
-                  type="button"
-                  className="cursor-pointer text-left underline decoration-dotted"
-                  onClick={() => openItem(problem.itemId!)}
-                >
-                  {placeOf(problem)}: {problem.text}
-                </button>
-                . <Mends problem={problem} onEdit={onEdit} most={2} />
-              </p>
-            ))}
-            {placed.length > SHOWN_ON_TOP && (
-              <p className="text-quiet">and {placed.length - SHOWN_ON_TOP} more, each at its movement</p>
-            )}
+            <InTheWay
+              {...{ plan, context, library, problems, onEdit }}
+              startMinute={visit?.startMinute ?? null}
+              onItem={openItem}
+            />
             <Score
               {...{ plan, context, unrolled, times, uses }}
               startMinute={visit?.startMinute ?? null}
@@ -298,19 +263,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
                 {...{ library, context, query }}
                 fieldRef={search}
                 laneIds={plan.lanes.map(({ laneId }) => laneId)}
-                to={
-                  target
-                    ? lowerFirst(
-                        target.name ??
-                          {
-                            'warm-up': 'the warm-up',
-                            main: 'the main part',
-                            finisher: 'the finisher',
-                            'cool-down': 'the cool-down',
-                          }[target.part],
-                      )
-                    : 'the plan'
-                }
+                to={target ? (target.name ?? `the ${lowerFirst(PART_NAMES[target.part])}`) : 'the plan'}
                 onQuery={setQuery}
                 onAdd={add}
               />
@@ -330,96 +283,5 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
         )}
       </main>
     </>
-  );
-}
-
-/** Ctrl and Z, and with Shift or Y the other way; in a field that is typed in the browser's own holds. */
-function useUndoKeys(keeper: PlanKeeper) {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-      if (event.target instanceof Element && event.target.closest('input, textarea, dialog')) return;
-      const key = event.key.toLowerCase();
-      if (key !== 'z' && key !== 'y') return;
-      event.preventDefault();
-      if (key === 'y' || event.shiftKey) keeper.redo();
-      else keeper.undo();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [keeper]);
-}
-
-function History({ snapshot: { history }, keeper }: { readonly snapshot: PlanSnapshot; readonly keeper: PlanKeeper }) {
-  const last = history.past.at(-1);
-  const [next] = history.undone;
-  return (
-    <span className="flex items-center">
-      <button
-        type="button"
-        className="btn btn-ghost min-h-11 px-2"
-        disabled={!last}
-        aria-label={last ? `Undo: ${last.did}` : 'Nothing to undo'}
-        title={last ? `Undo: ${last.did}` : undefined}
-        onClick={keeper.undo}
-      >
-        <Undo2 aria-hidden="true" size={20} />
-        <span className="max-w-40 truncate font-normal max-lg:hidden">{last?.did}</span>
-      </button>
-      <button
-        type="button"
-        className="btn btn-ghost min-h-11 px-2"
-        disabled={!next}
-        aria-label={next ? `Do again: ${next.did}` : 'Nothing to do again'}
-        title={next ? `Do again: ${next.did}` : undefined}
-        onClick={keeper.redo}
-      >
-        <Redo2 aria-hidden="true" size={20} />
-      </button>
-    </span>
-  );
-}
-
-/** Whether it is kept, and what to do where it isn't. */
-function KeptState({ snapshot: { kept }, keeper }: { readonly snapshot: PlanSnapshot; readonly keeper: PlanKeeper }) {
-  if (kept.kind === 'met') {
-    return (
-      <div role="alert" className="border-accent my-3 border-l-8 pl-4">
-        <p className="text-lg">
-          <b>Another device changed the same places.</b> Yours stands here and is kept on this device.
-        </p>
-        <p className="mt-1 flex flex-wrap gap-2">
-          <button type="button" className="btn min-h-11" onClick={() => keeper.choose('mine')}>
-            Keep this one
-          </button>
-          <button type="button" className="btn min-h-11" onClick={() => keeper.choose('theirs')}>
-            Take the other: {minutesText(kept.theirs.plan.minutes * 60)},{' '}
-            {kept.theirs.plan.blocks.reduce((sum, { items }) => sum + items.length, 0)} movements
-          </button>
-          <button type="button" className="btn min-h-11" onClick={() => keeper.choose('joined')}>
-            Both, and the other’s where they meet
-          </button>
-        </p>
-      </div>
-    );
-  }
-  if (kept.kind === 'refused') {
-    return (
-      <p role="alert" className="border-accent my-2 border-l-8 pl-4 text-lg">
-        <b>Not kept on the server:</b> {kept.text}. It is still here.{' '}
-        <button type="button" className="link min-h-11" onClick={() => void keeper.flush()}>
-          Try again
-        </button>
-      </p>
-    );
-  }
-  return (
-    <p role="status" className="text-quiet text-sm" data-kept={kept.kind}>
-      {kept.kind === 'waiting'
-        ? 'On this device; goes to the server when there is a network'
-        : kept.kind === 'sending'
-          ? 'Keeping …'
-          : 'Kept'}
-    </p>
   );
 }

@@ -1,6 +1,6 @@
 import type { KeptPlan, Visit } from '@waxwing/core/api';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { useParams } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { Page } from '../../shared/page.tsx';
@@ -21,25 +21,11 @@ export default function PlanPage() {
     queryKey: ['plan', planId],
     queryFn: () => api.get<KeptPlan>(`plans/${planId}`),
     enabled: draft === null,
-    refetchOnMount: 'always',
+    // While it is open the page has it: what another device makes of it is joined when it is sent, never shown in its place.
+    staleTime: Infinity,
     gcTime: 0,
   });
-  // While it is open the page has it: what the server answers later is joined, not shown in its place.
-  const start = useMemo(
-    (): PlanDraft | null =>
-      draft ??
-      (kept.data && !kept.isFetching
-        ? {
-            plan: kept.data.plan,
-            base: kept.data.plan,
-            version: kept.data.version,
-            ...(kept.data.bookingId && { bookingId: kept.data.bookingId }),
-            ...(kept.data.isTemplate && { isTemplate: true }),
-          }
-        : null),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the first answer begins it
-    [draft, kept.data === undefined || kept.isFetching],
-  );
+  const start = draft ?? (kept.data ? draftOf(kept.data) : null);
   if (start) return <Kept key={planId} planId={planId} start={start} />;
   return (
     <Page title="Plan">
@@ -50,6 +36,10 @@ export default function PlanPage() {
       )}
     </Page>
   );
+}
+
+function draftOf({ plan, version, bookingId, isTemplate }: KeptPlan): PlanDraft {
+  return { plan, base: plan, version, ...(bookingId && { bookingId }), ...(isTemplate && { isTemplate }) };
 }
 
 function Kept({ planId, start }: { readonly planId: string; readonly start: PlanDraft }) {

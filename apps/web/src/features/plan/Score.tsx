@@ -34,7 +34,7 @@ const BRACES = 44;
 const AXIS = 26;
 const STAVE = 40;
 const THIN = 19;
-/** Things are shown that somebody has to share; more would be a list of kit. */
+/** Those that clash come first, then those that several want; more would be a list of kit. */
 const THINGS_MOST = 4;
 
 /** The hour to scale: a stave a person, a stave a thing that is shared; what is tapped is gone to. */
@@ -46,9 +46,8 @@ export function Score(props: ScoreProps) {
   const end = Math.max(plan.minutes * 60, Math.ceil(unrolled.seconds / 300) * 300, 300);
   const scale = (WIDTH - NAMES - 14) / end;
   const x = (seconds: number) => NAMES + seconds * scale;
-  const shown = uses
-    .filter(({ key, spans }) => key === HANDS_KEY || spans.some(({ isClash, lanes }) => isClash || lanes.length > 0))
-    .slice(0, THINGS_MOST);
+  const isHands = ({ key }: SharedUse) => key === HANDS_KEY;
+  const shown = [...uses.filter((use) => !isHands(use)).slice(0, THINGS_MOST), ...uses.filter(isHands)];
   const laneY = (at: number) => BRACES + AXIS + at * STAVE;
   const thingY = (at: number) => laneY(plan.lanes.length) + 4 + at * THIN;
   const height = thingY(shown.length) + 8;

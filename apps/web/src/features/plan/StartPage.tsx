@@ -1,5 +1,4 @@
 import type { DiaryAnswer } from '@waxwing/core/api';
-import { newPlan } from '@waxwing/core/planning';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Navigate, useParams } from 'react-router';
@@ -9,16 +8,14 @@ import { localDate } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
-import { planDrafts } from './planDrafts.ts';
+import { beginPlan } from './planDrafts.ts';
 
 const MINUTES = 60;
 
 /** Somebody is at the door: the plan of their visit today where they have one, else a plan as last time. */
 export default function StartPage() {
   const { clientId = '' } = useParams();
-  const { me } = useSignedIn();
   const today = localDate();
-  const [planId] = useState(() => uuid());
   const day = useQuery({
     queryKey: ['diary', 'day', today],
     queryFn: () => api.get<DiaryAnswer>(`bookings?from=${today}&to=${today}`),
@@ -39,9 +36,11 @@ export default function StartPage() {
     ({ clients, session }) => session?.status !== 'ended' && clients.some((each) => each.clientId === clientId),
   );
   if (visit) return <Navigate replace to={`/visits/${visit.bookingId}/plan?as=last`} />;
-  if (!planDrafts.kept(me.trainerId, planId)) {
-    const plan = newPlan({ lanes: [{ laneId: uuid(), clientId }], minutes: MINUTES }, uuid);
-    planDrafts.keep(me.trainerId, planId, { plan, base: null, version: 0 });
-  }
+  return <ToNewPlan clientId={clientId} />;
+}
+
+function ToNewPlan({ clientId }: { readonly clientId: string }) {
+  const { me } = useSignedIn();
+  const [planId] = useState(() => beginPlan(me.trainerId, { lanes: [{ laneId: uuid(), clientId }], minutes: MINUTES }));
   return <Navigate replace to={`/plans/${planId}?as=last`} />;
 }

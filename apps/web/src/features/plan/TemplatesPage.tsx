@@ -1,5 +1,4 @@
 import type { KeptPlan } from '@waxwing/core/api';
-import { newPlan } from '@waxwing/core/planning';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -11,7 +10,7 @@ import { Page } from '../../shared/page.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { TodayNav } from '../../shared/TodayNav.tsx';
-import { planDrafts } from './planDrafts.ts';
+import { beginPlan } from './planDrafts.ts';
 
 /** Plans that stand for no visit: an hour that is made once and used often. */
 export default function TemplatesPage() {
@@ -26,9 +25,8 @@ export default function TemplatesPage() {
   });
   const again = () => queries.invalidateQueries({ queryKey: ['templates'] });
   const begin = () => {
-    const planId = uuid();
-    const plan = newPlan({ lanes: [{ laneId: uuid(), level: 'Anybody' }], minutes: 60, name: 'A template' }, uuid);
-    planDrafts.keep(me.trainerId, planId, { plan, base: null, version: 0, isTemplate: true });
+    const lanes = [{ laneId: uuid(), level: 'Anybody' }];
+    const planId = beginPlan(me.trainerId, { lanes, minutes: 60, name: 'A template' }, { isTemplate: true });
     void navigate(`/plans/${planId}`);
   };
   const remove = async (template: KeptPlan) => {

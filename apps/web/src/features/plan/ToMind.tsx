@@ -18,7 +18,7 @@ export function ToMind({ plan, known, library }: ToMindProps) {
       return { laneId, what, note, general: entry?.general };
     }),
   );
-  if (lines.length === 0 && !known.inventory?.alone) return null;
+  if (lines.length === 0 && !known.context.inventory?.alone) return null;
   return (
     <ul className="leading-snug" aria-label="To mind">
       {lines.map(({ laneId, what, note, general }) => (
@@ -27,7 +27,7 @@ export function ToMind({ plan, known, library }: ToMindProps) {
           <b className="border-accent border-b-4">{what}</b> {note} <span className="text-quiet">{general}</span>
         </li>
       ))}
-      {known.inventory?.alone && <li>Nobody to spot: presses on the back are capped.</li>}
+      {known.context.inventory?.alone && <li>Nobody to spot: presses on the back are capped.</li>}
     </ul>
   );
 }

@@ -1,5 +1,4 @@
 import type { Visit } from '@waxwing/core/api';
-import { newPlan } from '@waxwing/core/planning';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
@@ -8,7 +7,7 @@ import { api } from '../../shared/api.ts';
 import { Page } from '../../shared/page.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
-import { planDrafts } from './planDrafts.ts';
+import { beginPlan } from './planDrafts.ts';
 
 /** The plan of a visit: the one that there is, or a new one for whoever comes. */
 export default function VisitPlanPage() {
@@ -19,7 +18,7 @@ export default function VisitPlanPage() {
     queryFn: () => api.get<Visit>(`bookings/${bookingId}`),
     refetchOnMount: 'always',
   });
-  if (visit.data && !visit.isFetching) return <Gone visit={visit.data} query={search.toString()} />;
+  if (visit.data && !visit.isFetching) return <ToPlan visit={visit.data} query={search.toString()} />;
   return (
     <Page title="Plan">
       {visit.isError ? (
@@ -31,27 +30,28 @@ export default function VisitPlanPage() {
   );
 }
 
-function Gone({ visit, query }: { readonly visit: Visit; readonly query: string }) {
+function ToPlan({ visit, query }: { readonly visit: Visit; readonly query: string }) {
   const { me } = useSignedIn();
-  // Made once: the same draft however often this is drawn.
-  const [planId] = useState(() => {
-    if (visit.plan) return visit.plan.planId;
-    const id = uuid();
-    const people = visit.clients.map(({ clientId }) => ({ laneId: uuid(), clientId }));
-    const levels = ['Easy', 'As planned', 'Hard'].map((level) => ({ laneId: uuid(), level }));
-    const plan = newPlan(
-      {
-        lanes: people.length > 0 ? people : levels,
-        minutes: visit.minutes,
-        ...(visit.title && { name: visit.title }),
-        ...(visit.placeId && { placeId: visit.placeId }),
-        ...(visit.atHome && { atHome: true }),
-        ...(visit.heads && { heads: visit.heads }),
-      },
-      uuid,
-    );
-    planDrafts.keep(me.trainerId, id, { plan, base: null, version: 0, bookingId: visit.bookingId });
-    return id;
-  });
-  return <Navigate replace to={{ pathname: `/plans/${planId}`, search: visit.plan && visit.plan.movements > 0 ? '' : query }} />;
+  // Begun once, however often this is drawn.
+  const [planId] = useState(() => visit.plan?.planId ?? beginPlan(me.trainerId, forVisit(visit), { bookingId: visit.bookingId }));
+  const isPlanned = visit.plan !== null && visit.plan.movements > 0;
+  return <Navigate replace to={{ pathname: `/plans/${planId}`, search: isPlanned ? '' : query }} />;
+}
+
+const LEVELS = ['Easy', 'As planned', 'Hard'];
+
+/** For whoever comes; a class has levels. */
+function forVisit({ clients, minutes, title, placeId, atHome, heads }: Visit) {
+  const lanes =
+    clients.length > 0
+      ? clients.map(({ clientId }) => ({ laneId: uuid(), clientId }))
+      : LEVELS.map((level) => ({ laneId: uuid(), level }));
+  return {
+    lanes,
+    minutes,
+    ...(title && { name: title }),
+    ...(placeId && { placeId }),
+    ...(atHome && { atHome }),
+    ...(heads && { heads }),
+  };
 }

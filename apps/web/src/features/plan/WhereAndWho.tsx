@@ -33,7 +33,8 @@ interface WhereAndWhoProps {
 export function WhereAndWho({ plan, known, library, isTemplate, onEdit, children }: WhereAndWhoProps) {
   const [isOpen, setOpen] = useState(false);
   const [refitted, setRefitted] = useState<readonly Refitted[] | null>(null);
-  const { places, clients, context } = known;
+  const { context } = known;
+  const { places, clients } = known.basis;
   const first = plan.lanes.map(({ laneId }) => known.person(laneId)).find(Boolean);
   const where = plan.atHome ? 'home' : (plan.placeId ?? places[0]?.placeId ?? null);
   const options = [

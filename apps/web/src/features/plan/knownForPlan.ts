@@ -21,15 +21,17 @@ export interface PersonInPlan {
 
 export interface KnownForPlan {
   readonly context: PlanContext;
-  readonly places: readonly PlaceSummary[];
-  readonly clients: readonly ClientSummary[];
   readonly person: (laneId: string) => PersonInPlan | null;
-  readonly inventory: Inventory | null;
+  /** What holds in any other place and for anybody else, too. */
   readonly basis: Omit<Basis, 'inventory' | 'lanes' | 'library'>;
 }
 
 /** What there is where a plan is: at the first one's home, in the room that it names, else in the studio's first. */
-export function inventoryOf(plan: Plan, clients: readonly ClientSummary[], places: readonly PlaceSummary[]): Inventory | null {
+export function inventoryOf(
+  plan: Pick<Plan, 'lanes' | 'placeId' | 'atHome'>,
+  clients: readonly ClientSummary[],
+  places: readonly PlaceSummary[],
+): Inventory | null {
   if (plan.atHome) {
     const first = plan.lanes.find(({ clientId }) => clientId)?.clientId;
     return clients.find(({ clientId }) => clientId === first)?.homeKit ?? { things: [], sources: [] };
@@ -58,7 +60,7 @@ export interface Basis {
 /** What a plan is reckoned with, of answers that are all there. */
 export function knownFor(basis: Basis): KnownForPlan {
   const { library, lanes, inventory, ...rest } = basis;
-  const { people, clients, places } = rest;
+  const { people } = rest;
   const racks = new Map<string, readonly Makeable[]>();
   const rack = (document: MovementDocument) => {
     const found = racks.get(document.id) ?? rackFor(document, inventory);
@@ -79,7 +81,7 @@ export function knownFor(basis: Basis): KnownForPlan {
     lane: (laneId) => contexts.get(laneId)!,
   };
   const clientOf = new Map(lanes.map(({ laneId, clientId }) => [laneId, clientId]));
-  return { context, places, clients, inventory, basis: rest, person: (laneId) => people.get(clientOf.get(laneId) ?? '') ?? null };
+  return { context, basis: rest, person: (laneId) => people.get(clientOf.get(laneId) ?? '') ?? null };
 }
 
 /** Somebody who left is called so, and nothing is known of them. */

@@ -1,9 +1,10 @@
-/** What somebody is making, on this device until it is kept elsewhere. A store that is full or private keeps nothing, and says nothing. */
-export function keepDraftAt(key: string, draft: unknown): void {
+/** Keeps what somebody is making on this device until it is kept elsewhere; false where the store is full or private: then it stands on the page as long as that does. */
+export function keepDraftAt(key: string, draft: unknown): boolean {
   try {
     localStorage.setItem(key, JSON.stringify(draft));
+    return true;
   } catch {
-    // It stands on the page as long as that does.
+    return false;
   }
 }
 
@@ -17,9 +18,5 @@ export function keptDraftAt<T>(key: string): T | null {
 }
 
 export function forgetDraftAt(key: string): void {
-  try {
-    localStorage.removeItem(key);
-  } catch {
-    // Nothing was kept.
-  }
+  localStorage.removeItem(key);
 }

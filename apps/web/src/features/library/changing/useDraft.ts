@@ -1,5 +1,6 @@
 import type { MovementDocument, MovementRevision } from '@waxwing/core/movement';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { forgetDraftAt, keepDraftAt, keptDraftAt } from '../../../shared/device/keptDrafts.ts';
 import { useSignedIn } from '../../../shared/signedIn.tsx';
 import { draftFrom, isChanged, newDraft, withNeighbour, type Draft } from './draft.ts';
 
@@ -20,7 +21,7 @@ export function useDraft(revision: MovementRevision) {
   const changeDraft = useCallback(
     (change: (draft: Draft) => Draft) => {
       latest.current = change(latest.current);
-      keep(key, latest.current);
+      keepDraftAt(key, latest.current);
       setDraft(latest.current);
     },
     [key],
@@ -47,7 +48,7 @@ export function useDraft(revision: MovementRevision) {
     draft,
     hands,
     forget: () => {
-      localStorage.removeItem(key);
+      forgetDraftAt(key);
       latest.current = newDraft(revision);
       setDraft(latest.current);
     },
@@ -64,22 +65,15 @@ export function hasDraft(trainerId: string, movementId: string): boolean {
 
 /** What somebody goes on with when they next change that movement. */
 export function keepDraft(trainerId: string, draft: Draft): void {
-  keep(draftKey(trainerId, draft.base.document.id), draft);
-}
-
-function keep(key: string, draft: Draft): void {
-  try {
-    localStorage.setItem(key, JSON.stringify(draft));
-  } catch {
-    // A full or private store: it stands on the page as long as that does.
-  }
+  keepDraftAt(draftKey(trainerId, draft.base.document.id), draft);
 }
 
 function keptDraft(key: string): Draft | null {
+  const kept = keptDraftAt<Draft>(key);
   try {
-    const kept = localStorage.getItem(key);
-    return kept ? draftFrom(JSON.parse(kept) as Draft) : null;
+    return kept && draftFrom(kept);
   } catch {
+    // Of a shape that this build can't go on from.
     return null;
   }
 }

@@ -1,6 +1,7 @@
 import { wordsIn, type Word } from '@waxwing/core/movement';
 import { useMemo, useRef, useState } from 'react';
 import type { IndexedLibrary } from '../../../shared/queries.ts';
+import { keepDraftAt, keptDraftAt } from '../../../shared/device/keptDrafts.ts';
 import { useSignedIn } from '../../../shared/signedIn.tsx';
 import { overDrawn } from '../changing/overDrawn.ts';
 import type { KeptList } from './wordLists.ts';
@@ -15,13 +16,7 @@ const keyOf = (trainerId: string, list: KeptList) => `waxwing.words.${trainerId}
 
 type Drafts = Readonly<Record<string, WordDraft>>;
 
-function kept(key: string): Drafts {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? '{}') as Drafts;
-  } catch {
-    return {};
-  }
-}
+const kept = (key: string): Drafts => keptDraftAt<Drafts>(key) ?? {};
 
 /** What somebody is making of a list's words, kept on the device from the first letter on. */
 export function useWordDrafts(list: KeptList, library: IndexedLibrary) {
@@ -33,13 +28,7 @@ export function useWordDrafts(list: KeptList, library: IndexedLibrary) {
   const unkept = useRef<Drafts | null>(null);
   const keep = (make: (before: Drafts) => Drafts) => {
     const next = make(unkept.current ?? kept(key));
-    try {
-      localStorage.setItem(key, JSON.stringify(next));
-      unkept.current = null;
-    } catch {
-      // A full or private store: it stands on the page as long as that does.
-      unkept.current = next;
-    }
+    unkept.current = keepDraftAt(key, next) ? null : next;
     setState({ key, drafts: next });
   };
   const known = wordsIn(library.vocabulary, list);
