@@ -289,3 +289,60 @@ test('a class by number is planned for its levels; two devices that change the s
     expect(await seriousProblems(page)).toEqual([]);
   });
 });
+
+test('a block is pulled longer on the score, a visit that was booked otherwise is followed, and another calendar reads it', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Start with Jonah' }).click();
+  await expect(page.getByRole('button', { name: 'Intervals 40:20, 2 rounds', exact: true })).toBeVisible();
+  await expect(page.getByText('Booked otherwise now')).toHaveCount(0);
+  await test.step('the edge of the finisher, to the right: more rounds, and one step back', async () => {
+    const before = await minutes(page);
+    const edge = (await page.locator('[data-stretch]').nth(3).boundingBox())!;
+    await page.mouse.move(edge.x + edge.width / 2, edge.y + 40);
+    await page.mouse.down();
+    await page.mouse.move(edge.x + edge.width / 2 + 130, edge.y + 40, { steps: 8 });
+    await page.mouse.up();
+    await expect(page.getByRole('button', { name: 'Intervals 40:20, 4 rounds', exact: true })).toBeVisible();
+    expect(await minutes(page)).toBe(before + 8);
+    await page.getByRole('button', { name: 'Undo: a longer or shorter block' }).click();
+    await expect(page.getByRole('button', { name: 'Intervals 40:20, 2 rounds', exact: true })).toBeVisible();
+  });
+  await test.step('what stands in the way leads to its movement', async () => {
+    await page.getByRole('button', { name: /^High knees, Jonah: Knee caution/ }).click();
+    await expect(page.getByRole('button', { name: 'Change High knees', exact: true })).toHaveAttribute('aria-expanded', 'true');
+    await page.getByRole('button', { name: 'Swap for march on the spot' }).first().click();
+    await expect(page.getByText(/Knee caution/)).toHaveCount(0);
+    await kept(page);
+  });
+  await page.getByRole('link', { name: 'Today' }).first().click();
+  await page.getByRole('link', { name: 'Diary' }).click();
+  const row = page.getByRole('listitem').filter({ hasText: '17:00 to 18:00' });
+  await row.getByRole('button', { name: 'Move or change' }).click();
+  await typeInto(row.getByLabel('Minutes'), '45');
+  await row.getByRole('button', { name: 'Without Wren Tolliver' }).click();
+  await row
+    .getByRole('button', { name: /^Change/ })
+    .first()
+    .click();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: '17:00 to 17:45' })
+    .getByRole('link', { name: /^Planned:/ })
+    .click();
+  await expect(page.getByText('Booked otherwise now: for Jonah and 45 minutes.')).toBeVisible();
+  await page.getByRole('button', { name: 'Plan it so' }).click();
+  await expect(page.getByRole('button', { name: 'one person, 45 minutes' })).toBeVisible();
+  await expect(page.getByText('Booked otherwise now')).toHaveCount(0);
+  await kept(page);
+
+  await page.goto(`${server.address}/diary`);
+  await page.getByRole('button', { name: 'An address to subscribe to' }).click();
+  const address = await page.getByRole('status').locator('code').innerText();
+  expect(await (await page.request.get(address)).text()).toContain('SUMMARY:Jonah');
+  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  await expect(page.getByRole('button', { name: 'Withdraw it' })).toHaveCount(0);
+  expect((await page.request.get(address)).status()).toBe(404);
+});

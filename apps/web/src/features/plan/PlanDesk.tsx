@@ -169,7 +169,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
         <WhereAndWho {...{ plan, known, library, isTemplate, onEdit }}>
           <KeptState snapshot={snapshot} keeper={keeper} />
         </WhereAndWho>
-        {visit && <VisitChanged {...{ plan, visit, onEdit }} />}
+        {visit && <VisitChanged {...{ plan, visit, known, onEdit }} />}
         <Readiness {...{ plan, known }} />
         <ToMind {...{ plan, known, library }} />
         {items === 0 ? (
