@@ -1,6 +1,6 @@
 /** One configuration for what runs in Node: core, the server over HTTP, and the web's device store and outbox. */
 const swc = [
-  '@swc/jest',
+  '<rootDir>/scripts/jestTransform.mjs',
   {
     jsc: {
       parser: { syntax: 'typescript', decorators: true, tsx: true },

@@ -1,51 +1,55 @@
 import { expect } from '@playwright/test';
-import { allSent, signIn, signInByHand, signOut, startWith, typeInto, testWithProcess as test } from './server.ts';
+import { allSent, signIn, signInByHand, signOut, startWith, test, testWithProcess, typeInto } from './server.ts';
 
 // The app is kept on the device, for a time without a network.
 test.use({ serviceWorkers: 'allow' });
+testWithProcess.use({ serviceWorkers: 'allow' });
 
-test('closed in mid-session with the server gone: it is where it was, and arrives once', async ({ context, server, browser }) => {
-  const page = await context.newPage();
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat', 'Forearm plank']);
-  const floor = page.url();
-  await allSent(page);
-  for (let i = 0; i < 3; i += 1) await page.keyboard.press(' ');
-  await expect(page.getByTestId('count')).toHaveText('3');
-  // The worker that serves the app without a network has to be there by then.
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await allSent(page);
+testWithProcess(
+  'closed in mid-session with the server gone: it is where it was, and arrives once',
+  async ({ context, server, browser }) => {
+    const page = await context.newPage();
+    await signIn(page, server);
+    await startWith(page, 'Ilse', ['Goblet squat', 'Forearm plank']);
+    const floor = page.url();
+    await allSent(page);
+    for (let i = 0; i < 3; i += 1) await page.keyboard.press(' ');
+    await expect(page.getByTestId('count')).toHaveText('3');
+    // The worker that serves the app without a network has to be there by then.
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    await allSent(page);
 
-  await server.kill();
-  await page.keyboard.press(' ');
-  await page.keyboard.press(' ');
-  await page.getByRole('button', { name: 'Knee drops in, left' }).click();
-  await expect(page.getByTestId('cue')).toBeVisible();
-  const cue = await page.getByTestId('cue').textContent();
-  await expect(page.getByText(/Off the network\. \d+ things kept here, none lost\./)).toBeVisible();
-  await page.close();
+    await server.kill();
+    await page.keyboard.press(' ');
+    await page.keyboard.press(' ');
+    await page.getByRole('button', { name: 'Knee drops in, left' }).click();
+    await expect(page.getByTestId('cue')).toBeVisible();
+    const cue = await page.getByTestId('cue').textContent();
+    await expect(page.getByText(/Off the network\. \d+ things kept here, none lost\./)).toBeVisible();
+    await page.close();
 
-  const again = await context.newPage();
-  await again.goto(floor);
-  await expect(again.getByTestId('count')).toHaveText('5');
-  await expect(again.getByTestId('cue')).toHaveText(cue!);
-  await again.getByRole('button', { name: 'Fixed', exact: true }).click();
-  await expect(again.getByRole('button', { name: 'Looks good' })).toBeVisible();
-  await again.reload();
-  await expect(again.getByTestId('count')).toHaveText('5');
+    const again = await context.newPage();
+    await again.goto(floor);
+    await expect(again.getByTestId('count')).toHaveText('5');
+    await expect(again.getByTestId('cue')).toHaveText(cue!);
+    await again.getByRole('button', { name: 'Fixed', exact: true }).click();
+    await expect(again.getByRole('button', { name: 'Looks good' })).toBeVisible();
+    await again.reload();
+    await expect(again.getByTestId('count')).toHaveText('5');
 
-  await server.start();
-  await allSent(again, 15_000);
+    await server.start();
+    await allSent(again, 15_000);
 
-  // Another device of the same trainer finds just that.
-  const elsewhere = await browser.newContext();
-  const other = await elsewhere.newPage();
-  await signIn(other, server);
-  await other.goto(floor);
-  await expect(other.getByTestId('count')).toHaveText('5');
-  await expect(other.getByRole('complementary', { name: 'Faults' })).toContainText('gone in this set');
-  await elsewhere.close();
-});
+    // Another device of the same trainer finds just that.
+    const elsewhere = await browser.newContext();
+    const other = await elsewhere.newPage();
+    await signIn(other, server);
+    await other.goto(floor);
+    await expect(other.getByTestId('count')).toHaveText('5');
+    await expect(other.getByRole('complementary', { name: 'Faults' })).toContainText('gone in this set');
+    await elsewhere.close();
+  },
+);
 
 test('another movement, found by typing with the server gone, is done, outlives a reload, and is in the log', async ({
   page,
@@ -55,7 +59,7 @@ test('another movement, found by typing with the server gone, is done, outlives 
   await startWith(page, 'Ilse', ['Goblet squat']);
   await allSent(page);
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await server.kill();
+  await server.goAway();
 
   // By keyboard alone.
   await page.keyboard.press('m');
@@ -89,7 +93,7 @@ test('another movement, found by typing with the server gone, is done, outlives 
   await expect(page.getByRole('button', { name: 'About right' })).toBeVisible();
   await page.keyboard.press('=');
 
-  await server.start();
+  await server.comeBack();
   await allSent(page);
   await page.getByRole('button', { name: 'Finish', exact: true }).click();
   await page.getByRole('button', { name: 'Finish and write it down' }).click();
@@ -116,7 +120,7 @@ test('finished without a network, the log is shown from the device and sent late
   await signIn(page, server);
   await startWith(page, 'Ilse', ['Goblet squat']);
   await allSent(page);
-  await server.kill();
+  await server.goAway();
   await page.keyboard.press(' ');
   await page.keyboard.press('e');
   await expect(page.getByRole('button', { name: 'About right' })).toBeVisible();
@@ -125,7 +129,7 @@ test('finished without a network, the log is shown from the device and sent late
   await page.getByRole('button', { name: 'Finish and write it down' }).click();
   await expect(page.getByText('From this device.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Goblet squat' })).toContainText('about right');
-  await server.start();
+  await server.comeBack();
   await expect(page.getByText('From this device.')).toBeHidden({ timeout: 20_000 });
   await expect(page.getByRole('region', { name: 'Goblet squat' })).toContainText('about right');
 });
@@ -162,7 +166,7 @@ test('the floor shows the fault from where the trainer stands, and goes on doing
   await expect(card.getByText('left, from the front: go there to see it')).toBeVisible();
 
   await page.evaluate(() => navigator.serviceWorker.ready);
-  await server.kill();
+  await server.goAway();
   await context.setOffline(true);
   await page.reload();
   await expect(card.getByRole('img', { name: /^The fault: on both feet/ })).toBeVisible();
@@ -177,13 +181,13 @@ test('the library is there, and searched, with the server gone; what changed is 
   await page.goto(`${server.address}/library`);
   await expect(page.getByText('312 movements')).toBeVisible();
   await page.evaluate(() => navigator.serviceWorker.ready);
-  await server.kill();
+  await server.goAway();
   await page.reload();
   const field = page.getByRole('searchbox', { name: 'Find a movement' });
   await typeInto(field, 'knees cave');
   await expect(page.getByRole('region', { name: 'Fault: Knee drops in' })).toContainText('Say first');
 
-  await server.start();
+  await server.comeBack();
   const asked = page.waitForResponse((response) => response.url().includes('/api/library?since='));
   await page.reload();
   expect(((await (await asked).json()) as { revisions: unknown[] }).revisions).toEqual([]);

@@ -11,12 +11,12 @@ async function close() {
   app = undefined;
 }
 
-process.on('message', async ({ databaseFile, webFolder }) => {
+process.on('message', async ({ databaseFile, webFolder, port }) => {
   try {
     await close();
     if (databaseFile) {
       app = await createApp({ databaseFile, webFolder, quiet: true });
-      await app.listen(0, '127.0.0.1');
+      await app.listen(port, '127.0.0.1');
     }
     process.send({ address: app ? await app.getUrl() : null });
   } catch (error) {

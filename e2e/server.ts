@@ -86,10 +86,10 @@ export const testWithProcess = base.extend<{ server: WaxwingServer }>({
 class ServerHost {
   private readonly process = fork(join(import.meta.dirname, 'host.mjs'), { cwd: ROOT });
 
-  /** Serves a database, or none. Answers its address. */
-  async serve(databaseFile: string | null): Promise<string> {
+  /** Serves a database, or none; at a port of its own unless one is asked for. Answers its address. */
+  async serve(databaseFile: string | null, port = 0): Promise<string> {
     const answered = once(this.process, 'message') as Promise<[{ address: string; error?: string }]>;
-    this.process.send({ databaseFile, webFolder: join(ROOT, 'apps/web/dist') });
+    this.process.send({ databaseFile, webFolder: join(ROOT, 'apps/web/dist'), port });
     const [{ address, error }] = await answered;
     if (error) throw new Error(error);
     return address;
@@ -101,12 +101,18 @@ class ServerHost {
 }
 
 /** What most tests need of a server. */
-interface Served {
+export interface Served {
   readonly address: string;
 }
 
+/** One that nobody reaches for a time, and then again at the same address. A process of its own costs three seconds each time. */
+interface Reached extends Served {
+  goAway(): Promise<unknown>;
+  comeBack(): Promise<unknown>;
+}
+
 /** A server for each test, on a copy of the demo's database; the process behind it serves one test after the other. */
-export const test = base.extend<{ server: Served }, { host: ServerHost }>({
+export const test = base.extend<{ server: Reached }, { host: ServerHost }>({
   host: [
     async ({ browserName: _browserName }, use) => {
       const host = new ServerHost();
@@ -119,7 +125,12 @@ export const test = base.extend<{ server: Served }, { host: ServerHost }>({
     const folder = mkdtempSync(join(tmpdir(), 'waxwing-e2e-'));
     const file = join(folder, 'demo.sqlite');
     copyFileSync(TEMPLATE, file);
-    await use({ address: await host.serve(file) });
+    const address = await host.serve(file);
+    await use({
+      address,
+      goAway: () => host.serve(null),
+      comeBack: () => host.serve(file, Number(new URL(address).port)),
+    });
     await host.serve(null);
     rmSync(folder, { recursive: true, force: true });
   },

@@ -4,16 +4,19 @@ import {
   allSent,
   keptOnDevice,
   pick,
+  type Served,
   signIn,
   signOut,
   startWith,
-  testWithProcess as test,
+  test,
+  testWithProcess,
   typeInto,
   WaxwingServer,
 } from './server.ts';
 
 // The app is kept on the device, for a time without a network.
 test.use({ serviceWorkers: 'allow' });
+testWithProcess.use({ serviceWorkers: 'allow' });
 
 const OURS = { 'Waxwing-Epoch': 'an-epoch', 'Content-Type': 'application/json' };
 const EVENTS = '**/api/sessions/*/events';
@@ -26,7 +29,7 @@ function answers(status: number, message: string, headers: Record<string, string
       : route.continue();
 }
 
-async function onFloor(page: Page, server: WaxwingServer): Promise<void> {
+async function onFloor(page: Page, server: Served): Promise<void> {
   await signIn(page, server);
   await startWith(page, 'Ilse', ['Goblet squat']);
   await allSent(page);
@@ -144,43 +147,46 @@ test('a page that breaks down says so and takes nothing else with it', async ({ 
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
-test('a server that was put back to a backup gets back what this device still has', async ({ page, server, browser }) => {
-  await signIn(page, server);
-  await server.kill('SIGTERM');
-  const file = /checked: (.*)/.exec(server.setup('backup'))![1]!;
-  await server.start();
-  await page.goto(server.address);
-  await startWith(page, 'Ilse', ['Goblet squat']);
-  const floor = page.url();
-  for (let i = 0; i < 4; i += 1) await page.keyboard.press(' ');
-  await expect(page.getByTestId('count')).toHaveText('4');
-  await allSent(page);
+testWithProcess(
+  'a server that was put back to a backup gets back what this device still has',
+  async ({ page, server, browser }) => {
+    await signIn(page, server);
+    await server.kill('SIGTERM');
+    const file = /checked: (.*)/.exec(server.setup('backup'))![1]!;
+    await server.start();
+    await page.goto(server.address);
+    await startWith(page, 'Ilse', ['Goblet squat']);
+    const floor = page.url();
+    for (let i = 0; i < 4; i += 1) await page.keyboard.press(' ');
+    await expect(page.getByTestId('count')).toHaveText('4');
+    await allSent(page);
 
-  await server.kill('SIGTERM');
-  expect(server.setup('restore', file)).toContain('is the database now');
-  await server.start();
-  // The sign-in is older than the backup; the session is not: the server has never heard of it.
-  await page.keyboard.press(' ');
-  await expect(page.getByTestId('count')).toHaveText('5');
-  await allSent(page, 20_000);
+    await server.kill('SIGTERM');
+    expect(server.setup('restore', file)).toContain('is the database now');
+    await server.start();
+    // The sign-in is older than the backup; the session is not: the server has never heard of it.
+    await page.keyboard.press(' ');
+    await expect(page.getByTestId('count')).toHaveText('5');
+    await allSent(page, 20_000);
 
-  // Once more, and the sign-in is gone too: what was sent counts as unsent, and waits for the next.
-  await server.kill('SIGTERM');
-  server.setup('restore', file);
-  await server.start();
-  await page.context().clearCookies();
-  await signIn(page, server);
-  await page.goto(floor);
-  await expect(page.getByTestId('count')).toHaveText('5');
-  await allSent(page, 20_000);
+    // Once more, and the sign-in is gone too: what was sent counts as unsent, and waits for the next.
+    await server.kill('SIGTERM');
+    server.setup('restore', file);
+    await server.start();
+    await page.context().clearCookies();
+    await signIn(page, server);
+    await page.goto(floor);
+    await expect(page.getByTestId('count')).toHaveText('5');
+    await allSent(page, 20_000);
 
-  const elsewhere = await browser.newContext();
-  const other = await elsewhere.newPage();
-  await signIn(other, server);
-  await other.goto(floor);
-  await expect(other.getByTestId('count')).toHaveText('5');
-  await elsewhere.close();
-});
+    const elsewhere = await browser.newContext();
+    const other = await elsewhere.newPage();
+    await signIn(other, server);
+    await other.goto(floor);
+    await expect(other.getByTestId('count')).toHaveText('5');
+    await elsewhere.close();
+  },
+);
 
 test('on a shared tablet nothing of a sent hour stays after signing out, here or from elsewhere', async ({ page, server }) => {
   await onFloor(page, server);

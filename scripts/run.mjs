@@ -7,10 +7,10 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { CHROMIUMS } from './browser.mjs';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const cache = join(root, '.cache');
-const CHROMIUM = process.env.WAXWING_CHROMIUM ?? '/usr/bin/chromium';
 const [, , command] = process.argv;
 
 function say(text) {
@@ -106,17 +106,22 @@ function setup() {
   must(process.execPath, ['apps/server/dist/setup.js', ...process.argv.slice(3)]);
 }
 
+/** The browser for the tests: the faster one is installed where the rights allow, and else what is there does. */
 function chromium() {
-  if (existsSync(CHROMIUM)) return;
-  say('Installing Chromium from Debian’s packages');
+  const named = process.env.WAXWING_CHROMIUM;
+  if (named ? existsSync(named) : existsSync(CHROMIUMS[0])) return;
+  if (named) stop(`There is no browser at ${named} (WAXWING_CHROMIUM).`);
+  say('Installing Chromium without windows from Debian’s packages');
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
   const apt = (...args) => {
     const [program, ...rest] = [...sudo, 'apt-get', ...args];
     return run(program, rest, { env: { DEBIAN_FRONTEND: 'noninteractive' } });
   };
-  if (!(apt('update') && apt('install', '-y', '--no-install-recommends', 'chromium')) || !existsSync(CHROMIUM)) {
-    stop('The browser tests need Chromium. Run: sudo apt-get install chromium — or name one: WAXWING_CHROMIUM=/path npm test');
-  }
+  const isInstalled = apt('update') && apt('install', '-y', '--no-install-recommends', 'chromium-headless-shell');
+  if (isInstalled || CHROMIUMS.some((path) => existsSync(path))) return;
+  stop(
+    'The browser tests need Chromium. Run: sudo apt-get install chromium-headless-shell — or name one: WAXWING_CHROMIUM=/path npm test',
+  );
 }
 
 /** A step of the checks beside others: its output is kept together, and shown when it ends. */
@@ -142,7 +147,6 @@ async function test() {
   install();
   chromium();
   const from = performance.now();
-  const env = { WAXWING_CHROMIUM: CHROMIUM };
   let passed = 0;
   let failed = 0;
   const check = async (...step) => {
@@ -187,7 +191,7 @@ async function test() {
     ]);
     count(jest, /^Tests:.*?(\d+) passed/m, /^Tests:\s+(\d+) failed/m);
     say('Playwright: the built app in Chromium');
-    const made = { ...env, WAXWING_E2E_TEMPLATE: 'made' };
+    const made = { WAXWING_E2E_TEMPLATE: 'made' };
     const e2e = await beside('Browser', local('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], made);
     count(e2e, /^\s+(\d+) passed/m, /^\s+(\d+) failed/m);
   }
