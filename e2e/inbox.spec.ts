@@ -62,11 +62,19 @@ test('a fault and a cue typed on the floor without a network: tiles at once, fil
     // Or what was typed is what one says to it.
     await fault.getByRole('button', { name: /^it is what one says: a cue for/ }).click();
     await page.keyboard.type('weight to one');
+    // What has changed in the library comes late: the editor opens on what the device has, and takes it in.
+    let answer = () => {};
+    const held = new Promise<void>((resolve) => (answer = resolve));
+    await page.route('**/api/library*', async (route) => {
+      await held;
+      await route.continue();
+    });
     await page.keyboard.press('Enter');
     await expect(page.getByText('is a cue for “Weight to one side” now')).toBeVisible();
     await expect(page.getByRole('listitem', { name: 'Bell leans 2 the left' })).toHaveCount(0);
     await page.goto(`${server.address}/library/waxwing:goblet-squat?changing=yes`);
     await expect(page.getByRole('button', { name: 'Cue: Bell on the mast' })).toContainText('1 of 1 fixed');
+    answer();
     await expect(page.getByRole('button', { name: 'Cue: Bell leans 2 the left' })).toBeVisible();
   });
 });

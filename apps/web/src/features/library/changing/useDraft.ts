@@ -36,6 +36,13 @@ export function useDraft(revision: MovementRevision) {
     window.addEventListener('storage', follow);
     return () => window.removeEventListener('storage', follow);
   }, [key, revision]);
+  // The library that this device had is shown first, and the server's comes later: as long as nothing is changed, that
+  // is what somebody begins on. What was changed stays on its own base, and is joined when it is saved.
+  useEffect(() => {
+    if (latest.current.base.revisionId === revision.revisionId || isChanged(latest.current)) return;
+    latest.current = newDraft(revision);
+    setDraft(latest.current);
+  }, [revision]);
   const hands = useMemo(
     (): DraftHands => ({
       change: (change) => changeDraft((before) => ({ ...before, document: change(before.document) })),
