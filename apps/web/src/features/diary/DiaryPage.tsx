@@ -15,7 +15,7 @@ import { Failed, Loading } from '../../shared/states.tsx';
 import { TodayNav } from '../../shared/TodayNav.tsx';
 import { CalendarElsewhere } from './CalendarElsewhere.tsx';
 import { VisitForm } from './VisitForm.tsx';
-import { WeekScore } from './WeekScore.tsx';
+import { WeekScore, type Moved } from './WeekScore.tsx';
 import { clashText, takenBy, whoText } from './visitWords.ts';
 
 /** The week to scale, and one of its days in full. */
@@ -32,6 +32,7 @@ export default function DiaryPage() {
   // A visit's id, or `new`.
   const [open, setOpen] = useState<string | null>(null);
   const [done, setDone] = useState<{ readonly text: string; readonly undo: () => Promise<unknown> } | null>(null);
+  const [notMoved, setNotMoved] = useState<string | null>(null);
   const week = useQuery({
     queryKey: ['diary', monday],
     queryFn: () => api.get<DiaryAnswer>(`bookings?from=${monday}&to=${sunday}`),
@@ -47,6 +48,7 @@ export default function DiaryPage() {
   };
   const told = async (text: string, undo: () => Promise<unknown>) => {
     setOpen(null);
+    setNotMoved(null);
     setDone({ text, undo });
     await refresh();
   };
@@ -57,6 +59,30 @@ export default function DiaryPage() {
     await told(text, async () => {
       for (const each of gone) await api.post('bookings', againOf(each));
     });
+  };
+  /** This one, of a series too, as it stands here. */
+  const rebook = (visit: Visit) => {
+    const { bookingId, seriesId: _seriesId, ...booking } = againOf(visit);
+    return api.put<Visit>(`bookings/${bookingId}`, { ...booking, scope: 'this' });
+  };
+  const move = async (visit: Visit, to: Moved) => {
+    const moved = { ...visit, ...to };
+    // It stays where it was let go while the server is told, and goes back when that can't be done.
+    const show = (as: Visit) =>
+      queries.setQueryData<DiaryAnswer>(
+        ['diary', monday],
+        (week) => week && { ...week, visits: week.visits.map((each) => (each.bookingId === as.bookingId ? as : each)) },
+      );
+    show(moved);
+    try {
+      await rebook(moved);
+      await told(`Moved: ${whoText(visit)}, ${shortDay(to.localDate)}, ${timeOfDay(to.startMinute)}.`, () => rebook(visit));
+    } catch (error) {
+      show(visit);
+      setDone(null);
+      setNotMoved(`${whoText(visit)} stays where it was: ${error instanceof Error ? error.message : 'that didn’t work'}`);
+      await refresh();
+    }
   };
   const visits = week.data?.visits ?? [];
   const taken = week.data ? takenBy(week.data, me.trainerId) : [];
@@ -95,7 +121,15 @@ export default function DiaryPage() {
       </nav>
       {week.isPending && <Loading what="your week" />}
       {week.isError && <Failed what="your week" error={week.error} onRetry={() => void week.refetch()} />}
-      {week.data && <WeekScore {...{ monday, day, today, visits }} isClash={(visit) => clashes(visit).length > 0} onDay={go} />}
+      {week.data && (
+        <WeekScore
+          {...{ monday, day, today, visits }}
+          isClash={(visit) => clashes(visit).length > 0}
+          onDay={go}
+          onMove={(visit, to) => void move(visit, to)}
+        />
+      )}
+      {notMoved && <p role="alert">{notMoved}</p>}
       <DoneWithUndo
         done={done?.text}
         onUndo={() => {
@@ -126,16 +160,7 @@ export default function DiaryPage() {
                 isOpen={open === visit.bookingId}
                 onOpen={() => setOpen(open === visit.bookingId ? null : visit.bookingId)}
                 onCancel={(scope) => void cancel(visit, scope)}
-                onDone={(before, text) =>
-                  told(text, () =>
-                    api.put(`bookings/${before.bookingId}`, {
-                      ...againOf(before),
-                      bookingId: undefined,
-                      seriesId: undefined,
-                      scope: 'this',
-                    }),
-                  )
-                }
+                onDone={(before, text) => told(text, () => rebook(before))}
               />
             ))}
           </ol>
