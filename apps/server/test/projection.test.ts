@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { countRep, type EventDraft } from '@waxwing/core/session';
-import type { SessionAnswer } from '@waxwing/core/api';
+import type { HistoryAnswer, SessionAnswer } from '@waxwing/core/api';
 import { DataSource } from 'typeorm';
 import { EventLog } from '../src/sessions/eventLog.ts';
 import { History } from '../src/sessions/history.ts';
@@ -8,6 +8,8 @@ import { Reprojection } from '../src/sessions/reprojection.ts';
 import { PROJECTED, SessionLogEntity } from '../src/sessions/session.entities.ts';
 import { FAULT, Floor, SQUAT } from './floor.ts';
 import { TestServer, type SignedInClient } from './testServer.ts';
+
+const HARDER = 'waxwing:tempo-squat';
 
 let server: TestServer;
 let owner: SignedInClient;
@@ -56,13 +58,15 @@ describe('the log that is kept up to date event by event', () => {
         type: 'decision-made',
         laneId: floor.laneId,
         clientId: floor.brief.clients[0]!.clientId,
-        payload: { movementId: SQUAT, kind: 'repeat', text: 'The same', reasons: [] },
+        payload: { movementId: SQUAT, kind: 'raise', text: 'Ready to try it', reasons: [], instead: HARDER },
       },
       { type: 'session-ended', payload: {} },
     ]);
     const ended = await rowsOf(floor.brief.sessionId);
     expect(ended.SessionLogEntity).toHaveLength(1);
-    expect(ended.LogDecisionEntity).toHaveLength(1);
+    expect(ended.LogDecisionEntity).toEqual([expect.objectContaining({ instead: HARDER, load: null, target: null })]);
+    const { body } = await owner.get(`/api/clients/${floor.brief.clients[0]!.clientId}/history`).expect(200);
+    expect((body as HistoryAnswer).due).toContainEqual(expect.objectContaining({ movementId: SQUAT, instead: HARDER }));
     await server.app.get(Reprojection).all();
     expect(await rowsOf(floor.brief.sessionId)).toEqual(ended);
   });

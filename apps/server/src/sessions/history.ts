@@ -36,10 +36,11 @@ interface ShownRow {
   readonly looked: number;
 }
 
-interface DueRow extends Omit<DueDecision, 'load' | 'target'> {
+interface DueRow extends Omit<DueDecision, 'load' | 'target' | 'instead'> {
   readonly clientId: string;
   readonly load: string | null;
   readonly target: number | null;
+  readonly instead: string | null;
 }
 
 interface TallyRow {
@@ -290,7 +291,7 @@ export class History {
   /** The newest decision for each movement, newest first. */
   async due(studioId: string, clientIds: readonly string[]): Promise<Map<string, DueDecision[]>> {
     const rows = await this.decisions.query<DueRow[]>(
-      `select decision."clientId", decision."movementId", kind, text, "localDate", load, target
+      `select decision."clientId", decision."movementId", kind, text, "localDate", load, target, instead
        from (select distinct "clientId", "movementId" from log_decisions where "clientId" in (select value from json_each(?))) made
        join log_decisions decision on decision."eventId" = (
          select "eventId" from log_decisions where "clientId" = made."clientId" and "movementId" = made."movementId"
@@ -300,12 +301,17 @@ export class History {
     );
     const renames = await this.library.renames(studioId);
     const due = new Map<string, DueDecision[]>(clientIds.map((id) => [id, []]));
-    for (const { clientId, load, target, ...row } of rows) {
+    for (const { clientId, load, target, instead, ...row } of rows) {
       const decision = { ...row, movementId: renames.movement(row.movementId) };
       const theirs = due.get(clientId) ?? [];
       // The newest comes first: what was decided of the old id before that is answered by it.
       if (!theirs.some(({ movementId }) => movementId === decision.movementId))
-        theirs.push({ ...decision, ...(load && { load: JSON.parse(load) as Load }), ...(target && { target }) });
+        theirs.push({
+          ...decision,
+          ...(load && { load: JSON.parse(load) as Load }),
+          ...(target && { target }),
+          ...(instead && { instead: renames.movement(instead) }),
+        });
     }
     return due;
   }

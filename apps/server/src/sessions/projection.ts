@@ -161,7 +161,13 @@ async function saveWhatWasSaid(
     await putRows(
       manager,
       LogDecisionEntity,
-      made.map(({ load, target, ...decision }) => ({ ...owner, ...decision, load: load ?? null, target: target ?? null })),
+      made.map(({ load = null, target = null, instead = null, ...decision }) => ({
+        ...owner,
+        ...decision,
+        load,
+        target,
+        instead,
+      })),
     );
   }
   if (haveJoined || before.setUps !== state.setUps) {

@@ -208,6 +208,8 @@ export class LogDecisionEntity {
   /** What to take next time, where it was said in numbers. */
   @Column('simple-json', { nullable: true }) load!: Load | null;
   @Column('integer', { nullable: true }) target!: number | null;
+  /** The movement that takes its place. */
+  @Column('text', { nullable: true }) instead!: string | null;
 }
 
 @Entity('log_set_ups')

@@ -12,7 +12,7 @@ import {
   Max,
   Min,
 } from 'class-validator';
-import { Each, Maybe } from '../checks/parts.ts';
+import { Each, Maybe, One } from '../checks/parts.ts';
 import { MASS_UNITS, type MassUnit } from '../movement/load.ts';
 import { SLUG_PATTERN } from '../movement/terms.ts';
 
@@ -139,9 +139,17 @@ export class Thing {
   @IsInt() @Min(1) @Max(200) count!: number;
 }
 
+/** The floor that is free to move on, without what stands there. */
+export class FreeFloor {
+  @IsNumber() @Min(1) @Max(100) widthM!: number;
+  @IsNumber() @Min(1) @Max(100) depthM!: number;
+}
+
 export class Inventory {
   @IsArray() @ArrayMaxSize(100) @Each(() => Thing) things!: Thing[];
   @IsArray() @ArrayMaxSize(60) @Each(() => SourceBase, SOURCE_SUBTYPES) sources!: LoadSource[];
   /** Nobody stands by who could take a weight off somebody. */
   @Maybe() @IsBoolean() alone?: boolean;
+  /** Left out when nobody said: then there is room for everything. */
+  @Maybe() @One(() => FreeFloor) floor?: FreeFloor;
 }

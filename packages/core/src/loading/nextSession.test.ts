@@ -28,8 +28,8 @@ const bell = (value: number): Makeable =>
 const to20: Raise = { kind: 'load', to: bell(20), target: 8, rule: 'predicted', reasons: ['20 kg is takeable'] };
 const HERE: NextSessionOptions = {
   isLoaded: true,
-  harder: 'Two-dumbbell squat',
-  easier: 'Bodyweight squat',
+  harder: { movementId: 'w:two-dumbbell-squat', name: 'Two-dumbbell squat' },
+  easier: { movementId: 'w:bodyweight-squat', name: 'Bodyweight squat' },
   raise: to20,
   lighter: bell(12),
   unit: 'reps',
@@ -97,6 +97,16 @@ describe('what to do next session', () => {
       }),
     );
   });
+});
+
+test('what takes its place is named by id, and only where the words name it', () => {
+  fc.assert(
+    fc.property(anyOutcome, anyPast, fc.boolean(), fc.constantFrom(to20, null), (today, past, isLoaded, raise) => {
+      const { instead, text } = decideNextSession(today, past, { ...HERE, isLoaded, raise, lighter: null });
+      const named = [HERE.harder!, HERE.easier!].find(({ name }) => text.includes(name.toLowerCase()));
+      expect(instead).toBe(named?.movementId);
+    }),
+  );
 });
 
 describe('in words', () => {

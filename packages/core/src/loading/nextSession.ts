@@ -40,16 +40,24 @@ export interface NextSession {
   /** What to take next time, where this room can say it. */
   readonly load?: Load;
   readonly target?: number;
+  /** The movement that takes its place. */
+  readonly instead?: string;
   /** The target goes up; by how much depends on the movement. */
   readonly asksMore?: true;
+}
+
+/** A movement on the next rung. */
+export interface Neighbour {
+  readonly movementId: string;
+  readonly name: string;
 }
 
 /** What "harder" and "easier" would mean for this client here. */
 export interface NextSessionOptions {
   readonly isLoaded: boolean;
-  /** Names of the neighbours that are open on the ladder. */
-  readonly harder: string | null;
-  readonly easier: string | null;
+  /** The neighbours that are open on the ladder. */
+  readonly harder: Neighbour | null;
+  readonly easier: Neighbour | null;
   /** What a raise would be with the loads of this room; `null` when they aren't known. */
   readonly raise: Raise | null;
   /** The next lighter load of this room. */
@@ -82,7 +90,9 @@ function raised({ isLoaded, harder, raise, unit }: NextSessionOptions, reason: s
     default:
       break;
   }
-  if (harder && (!isLoaded || raise)) return { kind: 'raise', text: `Ready to try ${lowerFirst(harder)}`, reasons };
+  if (harder && (!isLoaded || raise)) {
+    return { kind: 'raise', text: `Ready to try ${lowerFirst(harder.name)}`, reasons, instead: harder.movementId };
+  }
   return { kind: 'raise', text: isLoaded && !raise ? 'A little heavier' : 'More of it, or slower', reasons };
 }
 
@@ -90,7 +100,8 @@ function steppedDown({ isLoaded, easier, lighter }: NextSessionOptions): NextSes
   const reasons = ['fell short on two sessions running'];
   if (lighter) return { kind: 'step-down', text: `Down to ${lighter.how}`, reasons, load: lighter.load };
   if (isLoaded) return { kind: 'step-down', text: 'A step lighter', reasons };
-  return { kind: 'step-down', text: easier ? `Not ready: back to ${lowerFirst(easier)}` : 'Fewer, and clean', reasons };
+  if (!easier) return { kind: 'step-down', text: 'Fewer, and clean', reasons };
+  return { kind: 'step-down', text: `Not ready: back to ${lowerFirst(easier.name)}`, reasons, instead: easier.movementId };
 }
 
 /**

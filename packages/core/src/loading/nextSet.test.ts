@@ -79,8 +79,8 @@ describe('the next session', () => {
   };
   const options: NextSessionOptions = {
     isLoaded: true,
-    harder: 'Hard squat',
-    easier: 'Easy squat',
+    harder: { movementId: 'w:hard-squat', name: 'Hard squat' },
+    easier: { movementId: 'w:easy-squat', name: 'Easy squat' },
     raise: null,
     lighter: null,
     unit: 'reps',

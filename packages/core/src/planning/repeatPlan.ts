@@ -1,15 +1,21 @@
 import type { LoadAdvice } from '../loading/adviseLoad.ts';
 import { amountText } from '../movement/doseText.ts';
 import { isSameLoad, loadText } from '../movement/loadText.ts';
-import { laneEntry } from './laneEntry.ts';
+import { isInUse } from '../movement/inUse.ts';
+import { lowerFirst } from '../movement/text.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
+import { laneEntry, type LaneEntry } from './laneEntry.ts';
 import type { Plan } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
-import { copyOfPlan, withAsked, withOwn } from './planEdit.ts';
+import { copyOfPlan, swapMovement, withAsked, withOwn } from './planEdit.ts';
+import { isOpenToAll } from './swaps.ts';
 
 /** What was decided about a movement for next time. */
 export interface DecidedForNext {
   readonly kind: 'raise' | 'repeat' | 'step-down' | 'leave-out';
   readonly text: string;
+  /** The movement that takes its place. */
+  readonly instead?: string;
 }
 
 /** Something that is otherwise than last time. */
@@ -29,7 +35,8 @@ export interface RepeatQuestion {
 }
 
 /**
- * Last time's plan for today, with what was decided: loads and amounts that are due give way to advice, and what is to be left out is. What
+ * Last time's plan for today, with what was decided: loads and amounts that are due give way to advice, what another takes the place of
+ * is swapped, and what is to be left out is. What
  * has changed is told for each place.
  */
 export function repeatPlan({ last, context, decided, newId }: RepeatQuestion): {
@@ -50,6 +57,13 @@ export function repeatPlan({ last, context, decided, newId }: RepeatQuestion): {
         changes.push({ itemId: item.itemId, laneId, text: 'left out', why: due.text });
         continue;
       }
+      const other = replacementFor(due, laneId, before, context);
+      if (other) {
+        plan = swapMovement(item.itemId, plan.lanes.length === 1 ? null : laneId, other.id)(plan);
+        const text = `${lowerFirst(other.name)} instead of ${lowerFirst(before.document.name)}`;
+        changes.push({ itemId: item.itemId, laneId, text, why: due.text });
+        continue;
+      }
       const advice = context.lane(laneId).advise(before.document);
       // Where the slot says it for everybody, theirs is said beside it; else nothing is said, and what is advised holds.
       const isSaidForAll = !before.isOtherMovement && (item.amount !== undefined || item.load !== undefined);
@@ -60,6 +74,18 @@ export function repeatPlan({ last, context, decided, newId }: RepeatQuestion): {
     }
   }
   return { plan, changes };
+}
+
+/** What was decided to take its place, where it can be done: what this place or a caution closes is left as it was, and said there. */
+function replacementFor(
+  { instead }: DecidedForNext,
+  laneId: string,
+  { document }: LaneEntry,
+  context: PlanContext,
+): MovementDocument | null {
+  const other = instead === undefined ? undefined : context.documentOf(instead);
+  if (!other || !isInUse(other) || other.id === document.id) return null;
+  return isOpenToAll(other.id, [laneId], context) ? other : null;
 }
 
 function askedBy(advice: LoadAdvice, unit: 'reps' | 'seconds' | 'distance') {

@@ -492,6 +492,7 @@ export function decideNext(
         reasons: isOwn ? ['the trainer’s own words'] : [...proposal.reasons],
         ...(decided.load && { load: decided.load }),
         ...(decided.target && { target: decided.target }),
+        ...(!isOwn && proposal.instead && { instead: proposal.instead }),
       },
     },
   ];

@@ -43,6 +43,8 @@ export interface DueDecision {
   /** What to take, where it was decided in numbers. */
   readonly load?: Load;
   readonly target?: number;
+  /** The movement that takes its place. */
+  readonly instead?: string;
 }
 
 /** Everything about one client that Floor needs. Health data: kept per sign-in. */

@@ -38,6 +38,7 @@ export function indexBrief(brief: SessionBrief): BriefIndex {
       known = {
         kit: brief.kit && new Set(brief.kit),
         cautions: new Set(clients.get(clientId)?.cautions.map((each) => each.caution)),
+        floor: brief.inventory?.floor,
       };
       circumstances.set(clientId, known);
     }

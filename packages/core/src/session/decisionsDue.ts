@@ -29,8 +29,8 @@ export function decisionsDue(
     const harder = neighbour(index, lane.clientId, item.movementId, 'harder');
     const { asksMore, ...decision } = decideNextSession(outcome, client?.history[item.movementId]?.outcomes ?? [], {
       isLoaded: item.load.kind !== 'bodyweight',
-      harder: harder && outcome.leastDone >= harder.shownFirst ? harder.name : null,
-      easier: neighbour(index, lane.clientId, item.movementId, 'easier')?.name ?? null,
+      harder: harder && outcome.leastDone >= harder.shownFirst ? harder : null,
+      easier: neighbour(index, lane.clientId, item.movementId, 'easier'),
       unit: item.dose.kind,
       ...nextLoads(index, lane.clientId, item, movement, lastLoad, outcome),
     });

@@ -258,6 +258,8 @@ export class DecisionMade {
   /** What to take next time, where it was said in numbers. */
   @Maybe() @One(() => LoadBase, LOAD_SUBTYPES) load?: Load;
   @Maybe() @IsInt() @Min(1) @Max(10000) target?: number;
+  /** The movement that takes its place next time. */
+  @Maybe() @Matches(MOVEMENT_ID_PATTERN) instead?: string;
 }
 
 /** How a client's place for a movement is set up. A later one for the same movement replaces it. */

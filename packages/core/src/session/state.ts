@@ -139,6 +139,8 @@ export interface DecisionState {
   readonly reasons: readonly string[];
   readonly load?: Load;
   readonly target?: number;
+  /** The movement that takes its place. */
+  readonly instead?: string;
   readonly at: string;
 }
 

@@ -10,6 +10,7 @@ import { LibraryKeepers1764800000000 } from './1764800000000-LibraryKeepers.ts';
 import { LookedOver1764900000000 } from './1764900000000-LookedOver.ts';
 import { StarterNews1765000000000 } from './1765000000000-StarterNews.ts';
 import { DiaryAndPlans1765100000000 } from './1765100000000-DiaryAndPlans.ts';
+import { DecidedInstead1765200000000 } from './1765200000000-DecidedInstead.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -25,4 +26,5 @@ export const MIGRATIONS = [
   LookedOver1764900000000,
   StarterNews1765000000000,
   DiaryAndPlans1765100000000,
+  DecidedInstead1765200000000,
 ];
