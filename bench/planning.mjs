@@ -4,6 +4,7 @@ import { ladderOf } from '../packages/core/dist/ladder/index.js';
 import { coverageOf, hourTimes, planProblems, sharedUse, unroll, withAsked } from '../packages/core/dist/planning/index.js';
 
 const ROOM = {
+  floor: { widthM: 8, depthM: 6 },
   things: [
     { kit: 'mat', count: 8 },
     { kit: 'bench', count: 2 },
@@ -57,6 +58,7 @@ export function planContextOf(library, lexicon) {
     gaps: { beforeAnotherSetSeconds: null, beforeNewMovementSeconds: null },
     hindrances: () => [],
     limits: () => [],
+    stances: {},
     targetReserve: 2,
   };
   return { inventory: ROOM, lexicon, documentOf: (movementId) => byId.get(movementId), rack, lane: () => lane };

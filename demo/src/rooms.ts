@@ -7,6 +7,7 @@ const things = (...ids: (string | readonly [string, number])[]) =>
 
 /** The rack over the net-mender's shop has a gap after fifteen, which is why bells and a bar are there. */
 const LOFT: Inventory = {
+  floor: { widthM: 6.5, depthM: 5 },
   things: things(
     'wall',
     ['mat', 8],
@@ -75,6 +76,7 @@ const LOFT: Inventory = {
 
 /** Hired on Saturdays; somebody left their pounds there, and nobody is in to spot. */
 const HALL: Inventory = {
+  floor: { widthM: 14, depthM: 9 },
   things: things('wall', ['mat', 12], ['chair', 20], 'counter', 'doorway', ['cushion', 4]),
   sources: [
     { kind: 'fixed', what: 'dumbbell', unit: 'lb', weights: pairsOf(5, 10, 15) },
@@ -106,6 +108,7 @@ const bag = (name: string, contents: { what: string; count: number; kgEach: numb
 
 /** What Caspian carries, and what a hotel room holds. */
 export const ON_TOUR: Inventory = {
+  floor: { widthM: 2.4, depthM: 2 },
   things: things('wall', 'chair', 'doorway', 'cushion', 'strap', 'box'),
   sources: [
     {
@@ -127,6 +130,7 @@ export const ON_TOUR: Inventory = {
 };
 
 export const PRIYAS_KITCHEN: Inventory = {
+  floor: { widthM: 3, depthM: 2.5 },
   things: things('wall', 'mat', 'chair', 'counter'),
   sources: [
     { kind: 'fixed', what: 'dumbbell', unit: 'kg', weights: pairsOf(2, 4) },

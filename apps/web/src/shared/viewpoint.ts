@@ -44,6 +44,7 @@ export function useViewpoint(clientId: string | null, where: string | null = nul
       circumstances: {
         kit: homeKit ? new Set(kitOf(homeKit)) : place ? new Set(place.kit) : null,
         cautions: new Set(client?.cautions.map(({ caution }) => caution)),
+        floor: (homeKit ?? place?.inventory)?.floor,
       },
       practice: client && practice.data ? new Map(Object.entries(practice.data)) : null,
       overrides: new Map(client?.marks?.map(({ movementId, mark }) => [movementId, mark])),

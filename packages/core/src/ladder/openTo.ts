@@ -1,3 +1,4 @@
+import { fitsOn, floorText, type FloorArea } from '../movement/floorArea.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 
 /** What decides whether a movement can be given to a client here and now. */
@@ -6,21 +7,26 @@ export interface Circumstances {
   readonly kit: ReadonlySet<string> | null;
   /** Ids of the client's cautions. */
   readonly cautions: ReadonlySet<string>;
+  /** The free floor; left out when nobody said how much there is. */
+  readonly floor?: FloorArea | undefined;
 }
 
-/** Why kit or a caution closes a movement: empty when they don't. Each reason is a short sentence part. */
+/** Why kit, the room or a caution closes a movement: empty when they don't. Each reason is a short sentence part. */
 export function reasonsClosed(
   document: MovementDocument,
   circumstances: Circumstances,
   nameOf: { kit(id: string): string; caution(id: string): string },
 ): readonly string[] {
   const reasons: string[] = [];
-  const { kit, cautions } = circumstances;
+  const { kit, cautions, floor } = circumstances;
   if (kit) {
     for (const needed of document.kit.needed) {
       const replaced = document.kit.replaceable?.some((r) => r.kit === needed && kit.has(r.by)) ?? false;
       if (!kit.has(needed) && !replaced) reasons.push(`needs ${nameOf.kit(needed)}`);
     }
+  }
+  if (floor && !fitsOn(document.footprint, floor)) {
+    reasons.push(`needs ${floorText(document.footprint)} of free floor: here it is ${floorText(floor)}`);
   }
   for (const caution of document.cautions) {
     if (caution.closed && cautions.has(caution.caution)) {

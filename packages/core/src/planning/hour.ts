@@ -27,17 +27,29 @@ export interface HourTimes {
   readonly spareSeconds: number;
 }
 
-const none = (): Record<TimeKind, number> => ({ work: 0, rest: 0, change: 0, brief: 0, wait: 0 });
+const KINDS = ['work', 'rest', 'change', 'brief', 'wait'] as const satisfies readonly TimeKind[];
+/** Where a step's seconds are added: by number, since this runs over all steps after every edit. */
+const PLACE_OF = new Map(Object.entries(TIME_OF).map(([step, kind]) => [step as StepKind, KINDS.indexOf(kind)]));
+
+function secondsOf(sums: Float64Array): Seconds {
+  const [work = 0, rest = 0, change = 0, brief = 0, wait = 0] = sums;
+  return { work, rest, change, brief, wait };
+}
 
 /** Minutes of work, rest, changing over, being shown and waiting, for each lane and for the hour. */
 export function hourTimes(plan: Plan, unrolled: Unrolled): HourTimes {
-  const lanes = new Map(plan.lanes.map(({ laneId }) => [laneId, { ...none(), until: 0 }]));
+  const sums = new Map(plan.lanes.map(({ laneId }) => [laneId, { sums: new Float64Array(KINDS.length), until: 0 }]));
   for (const { laneId, kind, untilSeconds, seconds } of unrolled.steps) {
-    const of = lanes.get(laneId)!;
-    of[TIME_OF[kind]] += seconds;
-    of.until = Math.max(of.until, untilSeconds);
+    const of = sums.get(laneId)!;
+    of.sums[PLACE_OF.get(kind)!]! += seconds;
+    if (untilSeconds > of.until) of.until = untilSeconds;
   }
-  const all = none();
-  for (const of of lanes.values()) for (const kind of Object.keys(all) as TimeKind[]) all[kind] += of[kind] / lanes.size;
-  return { seconds: unrolled.seconds, lanes, all, spareSeconds: plan.minutes * 60 - unrolled.seconds };
+  const all = new Float64Array(KINDS.length);
+  for (const of of sums.values()) of.sums.forEach((seconds, at) => (all[at]! += seconds / sums.size));
+  return {
+    seconds: unrolled.seconds,
+    lanes: new Map([...sums].map(([laneId, of]) => [laneId, { ...secondsOf(of.sums), until: of.until }])),
+    all: secondsOf(all),
+    spareSeconds: plan.minutes * 60 - unrolled.seconds,
+  };
 }

@@ -5,6 +5,7 @@ export { dayAfter, isDay, mondayOf } from '../checks/calendar.ts';
 export { instantOf } from '../checks/zoned.ts';
 export type { PlanForm } from './planForm.ts';
 export { BASIC_PATTERNS, type Coverage, coverageOf, missedPatterns, musclesOfSets } from './coverage.ts';
+export { floorUse } from './floorUse.ts';
 export { type DoneSet, type Gaps, NO_GAPS, learnedGaps, medianOf } from './habits.ts';
 export { type HourTimes, type TimeKind, TIME_OF, hourTimes } from './hour.ts';
 export { intervalTime, roundsThatFit, totalReps } from './intervals.ts';
@@ -36,7 +37,8 @@ export {
   withPlanFields,
 } from './planEdit.ts';
 export { type PlanHistory, historyOf, redone, undone, withDone } from './planHistory.ts';
-export { type Mend, type PlanProblem, planProblems } from './planProblems.ts';
+export type { Mend, PlanProblem } from './planProblem.ts';
+export { planProblems } from './planProblems.ts';
 export {
   BLOCK_TIMES_MOST,
   type FormatKind,
@@ -64,7 +66,7 @@ export { type RepeatChange, repeatPlan } from './repeatPlan.ts';
 export { HANDS_KEY, type SharedUse, type UseSpan, sharedUse } from './sharedUse.ts';
 export { type PlannedMovement, startOf } from './startOf.ts';
 export { stretchBlock } from './stretchBlock.ts';
-export { type Swap, hindrancesOf, swapsFor } from './swaps.ts';
+export { type Swap, hindrancesOf, isClosing, isOpenToAll, swapsFor } from './swaps.ts';
 export { type SharedThing, thingsFor } from './things.ts';
 export { type Step, type StepKind, type Unrolled, unroll } from './unroll.ts';
 export { allSetsSeconds, mostOf } from './workTime.ts';

@@ -4,6 +4,7 @@ import type { Makeable } from '../loading/makeable.ts';
 import type { Gaps } from './habits.ts';
 import type { Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
+import type { Stances } from '../movement/resolvedMovement.ts';
 
 /** How well somebody knows a movement: never done or long ago, still being learned, or neither. */
 export type Familiarity = 'new' | 'learning' | 'known';
@@ -33,6 +34,8 @@ export interface LaneContext {
   readonly hindrances: (movementId: string) => readonly Hindrance[];
   /** Limits that a caution sets on a movement that is open all the same. */
   readonly limits: (movementId: string) => readonly string[];
+  /** The positions in force on what is contested: theirs, else the trainer's, else the studio's. */
+  readonly stances: Stances;
   /** Clean reps that a set leaves. */
   readonly targetReserve: number;
 }

@@ -4,12 +4,14 @@ import type { Load } from '../movement/load.ts';
 import { SMALL_ROOM, blockOf, itemOf, laneId, movement, planContext, planOf, w } from '../test/plans.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { coverageOf, missedPatterns } from './coverage.ts';
+import { floorUse } from './floorUse.ts';
 import { hourTimes } from './hour.ts';
 import { laneEntry } from './laneEntry.ts';
 import type { Plan } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
 import { coolDownFor, warmUpFor } from './prepare.ts';
-import { planProblems, type PlanProblem } from './planProblems.ts';
+import type { PlanProblem } from './planProblem.ts';
+import { planProblems } from './planProblems.ts';
 import { refit } from './refit.ts';
 import { repeatPlan } from './repeatPlan.ts';
 import { startOf } from './startOf.ts';
@@ -40,6 +42,9 @@ function expectMended(plan: Plan, kind: PlanProblem['kind'], context = planConte
   return problem;
 }
 
+/** Named as the tests want them; of the rest nobody cares here. */
+const kindsOf = (plan: Plan, context?: PlanContext) => problemsOf(plan, context).map(({ kind }) => kind);
+
 const lacking = (ids: readonly string[], kind: 'kit' | 'caution' | 'mastery', text: string) => (id: string) =>
   ids.includes(id) ? [{ kind, text }] : [];
 
@@ -51,6 +56,86 @@ describe('what stands in the way is said where it is, and mended in one tap', ()
     const problem = expectMended(planOf([blockOf({ kind: 'sets' }, [itemOf('full-push-up')])], 2), 'caution', context);
     expect(problem).toMatchObject({ laneId: laneId(1), text: 'Wrist: not flat' });
   });
+  describe('the floor', () => {
+    const roomOf = (widthM: number, depthM: number) => planContext({ inventory: { ...SMALL_ROOM, floor: { widthM, depthM } } });
+    const rows = planOf([blockOf({ kind: 'sets' }, [itemOf('walking-lunge', { sets: 2 })])], 3);
+    const sideBySide = planOf(
+      [blockOf({ kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 2, order: 'by-round' }, [itemOf('forearm-plank')])],
+      4,
+    );
+
+    test('for more at a time than it has room for: who, when, and something smaller', () => {
+      // Four planks of 0.8 by 2 m, with what keeps them apart, are 10.1 m²; the room, reckoned the same way, has 9.9.
+      const problem = expectMended(sideBySide, 'space', roomOf(3, 2.7));
+      expect(problem.text).toMatch(/take up about 11 m² at the same time: 9 m² are free$/);
+      expect(problem.atSeconds).not.toBeNull();
+      expect(problem.mends()[0]!.text).toMatch(/^Swap for /);
+      // Where nothing is small enough, somebody sits it out.
+      const small = roomOf(2.6, 2.4);
+      const [sitsOut, ...others] = expectMended(sideBySide, 'space', small).mends();
+      expect([sitsOut!.text, others]).toEqual(['They sit it out', []]);
+      // In a smaller one yet, one after the other.
+      const tiny = roomOf(2, 2);
+      const left = expectMended(sideBySide, 'space', tiny).mends().at(-1)!.edit(sideBySide);
+      expect(expectMended(left, 'space', tiny).text).toMatch(/take up about 8 m²/);
+    });
+    test('has room enough, or nobody said how large it is: nothing is said', () => {
+      expect(kindsOf(sideBySide, roomOf(8, 6))).not.toContain('space');
+      expect(kindsOf(sideBySide)).not.toContain('space');
+      expect(floorUse(unroll(rows, planContext()), planContext())).toBeNull();
+    });
+    test('is taken up by who works there, not by who rests', () => {
+      const use = floorUse(unroll(rows, roomOf(10, 10)), roomOf(10, 10))!;
+      const steps = unroll(rows, roomOf(10, 10)).steps.filter(({ kind }) => kind === 'work');
+      const one = (movement('walking-lunge').footprint.widthM + 0.3) * (movement('walking-lunge').footprint.depthM + 0.3);
+      for (const { fromSeconds, wanted, lanes } of use.spans) {
+        const atWork = steps.filter((step) => step.fromSeconds <= fromSeconds && step.untilSeconds > fromSeconds);
+        expect(lanes).toHaveLength(atWork.length);
+        expect(wanted).toBeCloseTo(one * atWork.length);
+      }
+    });
+  });
+
+  describe('a position that is held on a contested point', () => {
+    const dynamic = planContext({ lane: { stances: { 'before-jumps': 'dynamic', 'trunk-training': 'bracing-first' } } });
+    const stretchesFirst = planOf([
+      blockOf({ kind: 'sets' }, [itemOf('half-kneeling-hip-flexor'), itemOf('hip-circles')], { part: 'warm-up' }),
+      blockOf({ kind: 'sets' }, [itemOf('squat-jump'), itemOf('goblet-squat')]),
+    ]);
+
+    test('no held stretch before jumps: after them, another, or none', () => {
+      const problem = expectMended(stretchesFirst, 'stance', dynamic);
+      expect(problem.itemId).toBe(stretchesFirst.blocks[0]!.items[0]!.itemId);
+      expect(problem.mends().map(({ text }) => text)).toContain('After the squat jump');
+    });
+    test('who holds short stretches to be all right hears nothing; nor does an hour without jumps', () => {
+      const holds = planContext({ lane: { stances: { 'before-jumps': 'short-holds' } } });
+      expect(kindsOf(stretchesFirst, holds)).not.toContain('stance');
+      const { blocks } = stretchesFirst;
+      const withoutJumps = planOf([blocks[0]!, { ...blocks[1]!, items: blocks[1]!.items.slice(1) }]);
+      expect(kindsOf(withoutJumps, dynamic)).not.toContain('stance');
+    });
+    test('curls wait until bracing has begun, and only so long', () => {
+      const curlFirst = planOf([
+        blockOf({ kind: 'sets' }, [itemOf('short-curl-up'), itemOf('forearm-plank'), itemOf('dead-bug')]),
+      ]);
+      const swaps = expectMended(curlFirst, 'stance', dynamic)
+        .mends()
+        .filter(({ text }) => text.startsWith('Swap'));
+      // Another curl would be no answer.
+      expect(
+        swaps.map(({ edit }) => among.find(({ id }) => id === edit(curlFirst).blocks[0]!.items[0]!.movementId)!.pattern),
+      ).toEqual(['brace']);
+      const between = planOf([blockOf({ kind: 'sets' }, [itemOf('forearm-plank'), itemOf('short-curl-up'), itemOf('dead-bug')])]);
+      expect(kindsOf(between, dynamic)).not.toContain('stance');
+    });
+    test('held for one of two, it is said once', () => {
+      const one = planContext({ lanes: { [laneId(1)]: { stances: { 'before-jumps': 'dynamic' } } } });
+      const shared = planOf([...stretchesFirst.blocks], 2);
+      expect(problemsOf(shared, one).filter(({ kind }) => kind === 'stance')).toHaveLength(1);
+    });
+  });
+
   test('what the room lacks is said once for all', () => {
     const context = planContext({ lane: { hindrances: lacking([w('barbell-back-squat')], 'kit', 'needs a barbell') } });
     const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('barbell-back-squat')])], 3);
@@ -215,6 +300,44 @@ test('last time is repeated with what was decided: a raise is advised anew, what
     [laneId(0), expect.stringContaining('12')],
     [laneId(1), 'left out'],
   ]);
+});
+
+describe('another movement that was decided to take its place', () => {
+  const ready = (lane: string, id: string) =>
+    lane === laneId(0) && id === w('goblet-squat')
+      ? { kind: 'raise' as const, text: 'Ready to try two-dumbbell squat', instead: w('two-dumbbell-squat') }
+      : null;
+  const repeated = (lanes: number, context = planContext()) => {
+    const last = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { amount: { unit: 'reps', value: 12 } })])], lanes);
+    return { ...repeatPlan({ last, context, decided: ready, newId: () => 'x' }), context };
+  };
+
+  test('stands there for the one it was decided for, with what is asked of it alone', () => {
+    const { plan, changes, context } = repeated(2);
+    const [item] = plan.blocks[0]!.items;
+    expect(laneEntry(item!, laneId(0), context)!.document.id).toBe(w('two-dumbbell-squat'));
+    expect(laneEntry(item!, laneId(1), context)!.document.id).toBe(w('goblet-squat'));
+    expect(changes).toEqual([
+      {
+        itemId: 'x',
+        laneId: laneId(0),
+        text: 'two-dumbbell squat instead of goblet squat',
+        why: 'Ready to try two-dumbbell squat',
+      },
+    ]);
+  });
+  test('is the slot’s where there is nobody else', () => {
+    const [item] = repeated(1).plan.blocks[0]!.items;
+    expect(item).toMatchObject({ movementId: w('two-dumbbell-squat'), own: [] });
+    // Twelve were asked of the goblet squat.
+    expect(item!.amount).toBeUndefined();
+  });
+  test.each([
+    ['a caution closes', planContext({ lane: { hindrances: lacking([w('two-dumbbell-squat')], 'caution', 'Wrist') } })],
+    ['was put away', planContext({ documents: [{ ...movement('two-dumbbell-squat'), putAway: {} }] })],
+  ])('stays what it was where it %s', (_why, context) => {
+    expect(repeated(1, context).plan.blocks[0]!.items[0]!.movementId).toBe(w('goblet-squat'));
+  });
 });
 
 test('what was said for one alone gives way to what is advised, and isn’t written down again', () => {

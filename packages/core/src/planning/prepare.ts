@@ -8,7 +8,7 @@ import { laneEntry } from './laneEntry.ts';
 import { nearness } from './nearness.ts';
 import type { Plan } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
-import { hindrancesOf } from './swaps.ts';
+import { isOpenToAll } from './swaps.ts';
 
 /** A movement that belongs before or after what is planned, and why. */
 export interface Proposed {
@@ -65,9 +65,7 @@ function coming({ plan, context }: PrepareQuestion) {
 
 function openToAll({ plan, context, among }: PrepareQuestion): readonly MovementDocument[] {
   const laneIds = plan.lanes.map(({ laneId }) => laneId);
-  return among.filter(
-    (document) => isInUse(document) && hindrancesOf(document.id, laneIds, context).every(({ kind }) => kind === 'mastery'),
-  );
+  return among.filter((document) => isInUse(document) && isOpenToAll(document.id, laneIds, context));
 }
 
 function inPlan(plan: Plan): Set<string> {

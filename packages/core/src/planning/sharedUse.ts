@@ -21,7 +21,8 @@ export interface SharedUse {
 /** What the trainer's own hands are called among the things. */
 export const HANDS_KEY = 'hands';
 
-interface Want {
+/** Something that is wanted for a time, so many of it. */
+export interface Want {
   readonly from: number;
   readonly to: number;
   readonly count: number;
@@ -53,32 +54,47 @@ export function sharedUse(unrolled: Unrolled): readonly SharedUse[] {
     .map(({ use }) => use);
 }
 
-/** Cut where somebody takes it or puts it down: within a span the same people have it. */
-function spansOf(list: readonly Want[], there: number | null): UseSpan[] {
+/** Cut where somebody takes it or puts it down: within a span the same people have it. Runs after every edit, over all steps. */
+export function spansOf(list: readonly Want[], there: number | null): UseSpan[] {
   const sorted = [...list].sort((a, b) => a.from - b.from);
-  const cuts = [...new Set(sorted.flatMap(({ from, to }) => [from, to]))].sort((a, b) => a - b);
+  const cuts = cutsOf(sorted);
   const spans: UseSpan[] = [];
   let begun = 0;
   let active: Want[] = [];
   for (let i = 0; i < cuts.length - 1; i += 1) {
     const [from, to] = [cuts[i]!, cuts[i + 1]!];
+    if (from === to) continue;
     active = active.filter((each) => each.to > from);
     while (begun < sorted.length && sorted[begun]!.from <= from) {
       if (sorted[begun]!.to > from) active.push(sorted[begun]!);
       begun += 1;
     }
     if (active.length === 0) continue;
-    const wanted = active.reduce((sum, { count }) => sum + count, 0);
-    const last = spans.at(-1);
-    const lanes = active.map(({ laneId, itemId }) => ({ laneId, itemId }));
+    let wanted = 0;
+    for (const { count } of active) wanted += count;
     const isClash = there !== null && wanted > there && active.length > 1;
-    const isSame =
-      last?.toSeconds === from &&
-      last.isClash === isClash &&
-      last.lanes.length === lanes.length &&
-      last.lanes.every((each, at) => each.laneId === lanes[at]!.laneId && each.itemId === lanes[at]!.itemId);
-    if (isSame) spans[spans.length - 1] = { ...last, toSeconds: to };
-    else spans.push({ fromSeconds: from, toSeconds: to, wanted, isClash, lanes });
+    const last = spans.at(-1);
+    if (last?.toSeconds === from && last.isClash === isClash && haveSame(last.lanes, active)) {
+      spans[spans.length - 1] = { ...last, toSeconds: to };
+    } else {
+      const lanes = active.map(({ laneId, itemId }) => ({ laneId, itemId }));
+      spans.push({ fromSeconds: from, toSeconds: to, wanted, isClash, lanes });
+    }
   }
   return spans;
+}
+
+/** Every second at which somebody begins or ends, in order; the same one may stand there more than once. */
+function cutsOf(list: readonly Want[]): Float64Array {
+  const cuts = new Float64Array(list.length * 2);
+  list.forEach(({ from, to }, at) => {
+    cuts[at * 2] = from;
+    cuts[at * 2 + 1] = to;
+  });
+  return cuts.sort();
+}
+
+function haveSame(lanes: UseSpan['lanes'], active: readonly Want[]): boolean {
+  if (lanes.length !== active.length) return false;
+  return lanes.every(({ laneId, itemId }, at) => laneId === active[at]!.laneId && itemId === active[at]!.itemId);
 }

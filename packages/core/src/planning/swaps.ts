@@ -49,7 +49,7 @@ export function swapsFor(question: SwapQuestion, limit = 8): readonly Swap[] {
     const near = nearness(of, document, rungOf);
     if (near.value < NEAR_ENOUGH) return [];
     const hindrances = hindrancesOf(document.id, laneIds, context);
-    if (hindrances.some(({ kind }) => kind !== 'mastery')) return [];
+    if (hindrances.some(isClosing)) return [];
     const notYet = hindrances[0]?.text ?? null;
     const worth = near.value - (notYet ? NOT_YET : 0) - (used.has(document.id) ? USED : 0) - EACH_SKILL * document.skill;
     return [{ document, near, notYet, worth }];
@@ -58,6 +58,16 @@ export function swapsFor(question: SwapQuestion, limit = 8): readonly Swap[] {
     .sort((a, b) => b.worth - a.worth)
     .slice(0, limit)
     .map(({ document, near, notYet }) => ({ document, nearness: near, notYet, reasons: reasonsOf(of, document, near) }));
+}
+
+/** Kit, the room or a caution close a movement; what only hasn't been shown yet doesn't. */
+export function isClosing({ kind }: Hindrance): boolean {
+  return kind !== 'mastery';
+}
+
+/** Whether nothing closes a movement for any of some lanes. */
+export function isOpenToAll(movementId: string, laneIds: readonly string[], context: PlanContext): boolean {
+  return !hindrancesOf(movementId, laneIds, context).some(isClosing);
 }
 
 /** What stands between a movement and any of some lanes. */

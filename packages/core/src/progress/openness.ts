@@ -83,7 +83,7 @@ export function opennessOf({ ladder, documentOf, lexicon, circumstances, practic
     const closed = (over: Circumstances) => reasonsClosed(document, over, { kit: kitName, caution: cautionName });
     const found: Obstacle[] = [
       ...closed({ kit: null, cautions: circumstances.cautions }).map((text) => ({ kind: 'caution' as const, text })),
-      ...closed({ kit: circumstances.kit, cautions: new Set() }).map((text) => ({ kind: 'kit' as const, text })),
+      ...closed({ ...circumstances, cautions: new Set() }).map((text) => ({ kind: 'kit' as const, text })),
       ...masteryObstacles(document).map((text) => ({ kind: 'mastery' as const, text })),
     ];
     known.set(id, found);

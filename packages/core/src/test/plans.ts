@@ -70,6 +70,7 @@ export function planContext({ inventory = SMALL_ROOM, lane = {}, lanes = {}, doc
       gaps: NO_GAPS,
       hindrances: () => [],
       limits: () => [],
+      stances: {},
       targetReserve: 2,
       ...lane,
       ...lanes[id],

@@ -59,6 +59,7 @@ function Found({
         circumstances: {
           kit: index.brief.kit && new Set(index.brief.kit),
           cautions: new Set(client.cautions.map(({ caution }) => caution)),
+          floor: index.brief.inventory?.floor,
         },
         practice: null,
       }),

@@ -1,5 +1,5 @@
 import type { MovementDocument } from '@waxwing/core/movement';
-import { hindrancesOf, type PlanContext } from '@waxwing/core/planning';
+import { hindrancesOf, isClosing, type PlanContext } from '@waxwing/core/planning';
 import { Plus } from 'lucide-react';
 import { useState, type Ref } from 'react';
 import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
@@ -42,7 +42,7 @@ export function AddMovement({ library, context, laneIds, to, query, onQuery, onA
         <ul data-found={query} className="mt-1 max-h-[55dvh] overflow-y-auto">
           {found.map((document) => {
             const hindrances = hindrancesOf(document.id, laneIds, context);
-            const isShut = hindrances.some(({ kind }) => kind !== 'mastery');
+            const isShut = hindrances.some(isClosing);
             const why = [...new Set(hindrances.map(({ text }) => text))].join('; ');
             return (
               <li key={document.id} className="border-base-300 border-b">

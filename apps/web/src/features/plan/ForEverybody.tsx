@@ -3,7 +3,7 @@ import { lowerFirst, resolveMovement, stancesInForce } from '@waxwing/core/movem
 import {
   HANDS,
   SIDE_ORDERS,
-  hindrancesOf,
+  isOpenToAll,
   withItem,
   type Hands,
   type Levels,
@@ -71,7 +71,7 @@ export function ForEverybody({ plan, item, context, library, onEdit }: Omit<Item
   const easier = library.ladder.easierFrom(document.id).map(({ from }) => from);
   const harder = library.ladder.harderFrom(document.id).map(({ to }) => to);
   const laneIds = plan.lanes.map(({ laneId }) => laneId);
-  const isOpen = (id: string) => hindrancesOf(id, laneIds, context).every(({ kind }) => kind === 'mastery');
+  const isOpen = (id: string) => isOpenToAll(id, laneIds, context);
   const instead = fallbacks({
     of: document,
     among: library.revisions.map((each) => each.document),

@@ -1,5 +1,13 @@
 import { lowerFirst } from '@waxwing/core/movement';
-import { missedPatterns, musclesOfSets, type Coverage, type Plan, type PlanContext } from '@waxwing/core/planning';
+import {
+  floorUse,
+  missedPatterns,
+  musclesOfSets,
+  type Coverage,
+  type Plan,
+  type PlanContext,
+  type Unrolled,
+} from '@waxwing/core/planning';
 import { useState } from 'react';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { PATTERN_NAMES, setsText } from './planWords.ts';
@@ -8,6 +16,7 @@ import type { KnownForPlan } from './knownForPlan.ts';
 interface HourHoldsProps {
   readonly plan: Plan;
   readonly context: PlanContext;
+  readonly unrolled: Unrolled;
   readonly coverage: ReadonlyMap<string, Coverage>;
   readonly known: KnownForPlan;
   readonly library: IndexedLibrary;
@@ -20,7 +29,7 @@ const MUSCLES_SHOWN = 8;
 const EVEN = 0.05;
 
 /** What the hour comes to for somebody: patterns, balance, muscles with the last ten days behind them, landings, the floor. */
-export function HourHolds({ plan, context, coverage, known, library, onFind }: HourHoldsProps) {
+export function HourHolds({ plan, context, unrolled, coverage, known, library, onFind }: HourHoldsProps) {
   const [chosen, choose] = useState<string | null>(null);
   const laneId = plan.lanes.some((lane) => lane.laneId === chosen) ? chosen! : plan.lanes[0]?.laneId;
   const of = laneId === undefined ? undefined : coverage.get(laneId);
@@ -33,6 +42,7 @@ export function HourHolds({ plan, context, coverage, known, library, onFind }: H
     .sort((a, b) => b.sets - a.sets || b.lately - a.lately)
     .slice(0, MUSCLES_SHOWN);
   const most = Math.max(1, ...muscles.flatMap(({ sets, lately }) => [sets, lately]));
+  const floor = floorText(unrolled, context);
   const planes = [...of.planes].map(
     ([plane, sets]) => `${{ sagittal: 'forward', frontal: 'sideways', transverse: 'turning' }[plane]} ${sets}`,
   );
@@ -128,9 +138,23 @@ export function HourHolds({ plan, context, coverage, known, library, onFind }: H
             {planes.join(' · ')}
           </>
         )}
+        {floor && (
+          <>
+            <br />
+            {floor}
+          </>
+        )}
       </p>
     </section>
   );
+}
+
+/** The most of the floor that is taken up at once; by all, not by the one who is looked at. */
+function floorText(unrolled: Unrolled, context: PlanContext): string | null {
+  const use = floorUse(unrolled, context);
+  if (!use) return null;
+  const most = Math.max(0, ...use.spans.map(({ wanted }) => wanted));
+  return `floor: up to ${Math.ceil(most)} of ${Math.floor(use.there)} m² at once`;
 }
 
 function sidesText({ left, right }: Coverage): string {

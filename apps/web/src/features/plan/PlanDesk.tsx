@@ -268,7 +268,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
                 onAdd={add}
               />
             )}
-            {items > 0 && <HourHolds {...{ plan, context, coverage, known, library }} onFind={find} />}
+            {items > 0 && <HourHolds {...{ plan, context, unrolled, coverage, known, library }} onFind={find} />}
             {items > 0 && <Prepare {...{ plan, known, library, onEdit }} />}
           </aside>
         </div>

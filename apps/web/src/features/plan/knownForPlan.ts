@@ -105,7 +105,7 @@ function laneContext(
     ladder: library.ladder,
     documentOf: (id) => library.revision(id)?.document,
     lexicon,
-    circumstances: { kit: inventory ? new Set(kitOf(inventory)) : null, cautions },
+    circumstances: { kit: inventory ? new Set(kitOf(inventory)) : null, cautions, floor: inventory?.floor },
     practice: person ? new Map(Object.entries(person.practice)) : null,
     overrides: new Map(person?.client.marks?.map(({ movementId, mark }) => [movementId, mark])),
   });
@@ -131,6 +131,7 @@ function laneContext(
         .filter(({ caution, closed }) => cautions.has(caution) && !closed)
         .map(({ caution, limit }) => `${lexicon.cautions.get(caution)?.name ?? caution}: ${limit}`);
     },
+    stances,
     targetReserve,
   };
 }

@@ -79,6 +79,7 @@ export function InventoryEditor({ draft, problems, lexicon, onChange }: EditorPr
       <Tick checked={draft.alone} onChange={(event) => onChange({ ...draft, alone: event.target.checked })}>
         Nobody here can take a weight off somebody: presses on the back are capped
       </Tick>
+      <FreeFloor draft={draft} problems={problems} onChange={onChange} />
       <Things draft={draft} problems={problems} lexicon={lexicon} onChange={onChange} />
     </>
   );
@@ -185,6 +186,36 @@ function Source({ source, problem, lexicon, onChange, onRemove }: SourceProps) {
         >
           <X size={20} />
         </button>
+      </div>
+    </fieldset>
+  );
+}
+
+const SIDES = [
+  { side: 'widthM', label: 'metres wide' },
+  { side: 'depthM', label: 'metres deep' },
+] as const;
+
+/** Without it there is room for everything. */
+function FreeFloor({ draft, problems, onChange }: Omit<EditorProps, 'lexicon'>) {
+  const { floor } = draft;
+  return (
+    <fieldset className="mt-3">
+      <legend className="heading">Free floor</legend>
+      <p className="text-quiet">Without racks and benches. A plan says then when two or more are in each other’s way.</p>
+      <div className="mt-1 flex flex-wrap items-start gap-3">
+        {SIDES.map(({ side, label }) => (
+          <Field
+            key={side}
+            label={label}
+            wide="w-32"
+            className="figures"
+            inputMode="decimal"
+            value={floor[side]}
+            problem={problems[`floor.${side}`]}
+            onChange={(event) => onChange({ ...draft, floor: { ...floor, [side]: event.target.value } })}
+          />
+        ))}
       </div>
     </fieldset>
   );

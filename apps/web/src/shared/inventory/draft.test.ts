@@ -5,7 +5,7 @@ import { draftFrom, inventoryOf, newSource, parseSettings, parseWeights, type So
 let keys = 0;
 const newKey = () => `k${(keys += 1)}`;
 const source = (part: Partial<SourceDraft>): SourceDraft => ({ ...newSource('s', 'fixed', 'dumbbell'), ...part });
-const read = (part: Partial<SourceDraft>) => inventoryOf({ things: {}, sources: [source(part)], alone: false });
+const read = (part: Partial<SourceDraft>) => inventoryOf({ ...draftFrom(undefined, newKey), sources: [source(part)] });
 
 describe('weights as they are typed', () => {
   test('with counts, commas for decimals, and the usual count where none is said', () => {
@@ -91,4 +91,25 @@ test('what is edited and not changed is what it was', () => {
     ],
   };
   expect(inventoryOf(draftFrom(inventory, newKey))).toEqual({ ok: true, inventory });
+});
+
+describe('the free floor', () => {
+  const typed = (widthM: string, depthM: string) => inventoryOf({ ...draftFrom(undefined, newKey), floor: { widthM, depthM } });
+
+  test('is read with a comma or a point, and comes back as it was kept', () => {
+    const answer = typed('6,5', ' 5 ');
+    expect(answer).toEqual({ ok: true, inventory: { things: [], sources: [], floor: { widthM: 6.5, depthM: 5 } } });
+    expect(answer.ok && draftFrom(answer.inventory, newKey).floor).toEqual({ widthM: '6.5', depthM: '5' });
+  });
+  test('is nothing when nobody said', () => {
+    expect(typed('', ' ')).toEqual({ ok: true, inventory: { things: [], sources: [] } });
+  });
+  test.each([
+    ['one side alone', '6', '', ['floor.depthM']],
+    ['a letter', 'six', '5', ['floor.widthM']],
+    ['no room to lie down in, and a field', '0.4', '120', ['floor.widthM', 'floor.depthM']],
+  ] as const)('%s is asked for at its field', (_what, widthM, depthM, fields) => {
+    const answer = typed(widthM, depthM);
+    expect(answer.ok ? [] : Object.keys(answer.problems)).toEqual(fields);
+  });
 });

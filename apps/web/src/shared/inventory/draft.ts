@@ -26,9 +26,11 @@ export interface InventoryDraft {
   readonly things: Readonly<Record<string, string>>;
   readonly sources: readonly SourceDraft[];
   readonly alone: boolean;
+  /** Metres, both or neither. */
+  readonly floor: { readonly widthM: string; readonly depthM: string };
 }
 
-/** By `things.mat` or `KEY.weights`: what is wrong there. */
+/** By `things.mat`, `floor.widthM` or `KEY.weights`: what is wrong there. */
 export type DraftProblems = Readonly<Record<string, string>>;
 
 const EMPTY: Omit<SourceDraft, 'key' | 'kind' | 'what'> = {
@@ -227,13 +229,27 @@ export function inventoryOf(
     .filter(([, count]) => count.trim() !== '' && count.trim() !== '0')
     .map(([kit, count]) => ({ kit, count: guard(`things.${kit}`, () => within(count, 1, 200, true)) }));
   const sources = draft.sources.map((source) => sourceOf(source, (field, read) => guard(`${source.key}.${field}`, read)));
+  const floor = floorOf(draft.floor, guard);
   if (Object.keys(problems).length > 0) return { ok: false, problems };
-  return { ok: true, inventory: { things, sources, ...(draft.alone && { alone: true }) } };
+  return { ok: true, inventory: { things, sources, ...(draft.alone && { alone: true }), ...(floor && { floor }) } };
+}
+
+function text(value: number | undefined): string {
+  return value === undefined ? '' : String(value);
+}
+
+/** Of two sides one that is missing is asked for. */
+function floorOf(
+  { widthM, depthM }: InventoryDraft['floor'],
+  guard: <T>(path: string, read: () => T) => T,
+): Inventory['floor'] | null {
+  if (widthM.trim() === '' && depthM.trim() === '') return null;
+  const metres = (text: string) => within(text, 1, 100);
+  return { widthM: guard('floor.widthM', () => metres(widthM)), depthM: guard('floor.depthM', () => metres(depthM)) };
 }
 
 function draftOf(source: LoadSource, key: string): SourceDraft {
   const base = { ...newSource(key, source.kind, source.kind === 'bar' ? 'barbell' : source.what), name: source.name ?? '' };
-  const text = (value: number | undefined) => (value === undefined ? '' : String(value));
   switch (source.kind) {
     case 'fixed':
       return { ...base, unit: source.unit, weights: weightsText(source.weights, usualCount(base)) };
@@ -274,5 +290,6 @@ export function draftFrom(inventory: Inventory | undefined, newKey: () => string
     things: Object.fromEntries((inventory?.things ?? []).map(({ kit, count }) => [kit, String(count)])),
     sources: (inventory?.sources ?? []).map((source) => draftOf(source, newKey())),
     alone: inventory?.alone ?? false,
+    floor: { widthM: text(inventory?.floor?.widthM), depthM: text(inventory?.floor?.depthM) },
   };
 }
