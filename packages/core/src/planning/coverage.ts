@@ -2,7 +2,8 @@ import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Pattern, Plane } from '../movement/terms.ts';
 import type { Plan } from './plan.ts';
 import type { Part } from './planTerms.ts';
-import type { Step, Unrolled } from './unroll.ts';
+import type { Step } from './step.ts';
+import type { Unrolled } from './unroll.ts';
 
 /** The patterns that a whole hour looks for, in the order in which they are said. */
 export const BASIC_PATTERNS = [
@@ -63,6 +64,8 @@ function landingsOf({ document, work, seconds }: Step): number {
 export function coverageOf(plan: Plan, unrolled: Unrolled): ReadonlyMap<string, Coverage> {
   const partOf = new Map(plan.blocks.map(({ blockId, part }) => [blockId, part]));
   const tallies = new Map(plan.lanes.map(({ laneId }) => [laneId, new Tally()]));
+  // Sets are counted by movement first: some hundred of them are of forty, each of which has patterns, planes and a dozen muscles.
+  const sets = new Map(plan.lanes.map(({ laneId }) => [laneId, new Map<MovementDocument, number>()]));
   for (const step of unrolled.steps) {
     const tally = tallies.get(step.laneId)!;
     if (step.isFloorChange) tally.floorChanges += 1;
@@ -71,7 +74,12 @@ export function coverageOf(plan: Plan, unrolled: Unrolled): ReadonlyMap<string, 
     tally.landings += landings;
     if (step.document.impact === 'high') tally.hardLandings += landings;
     if (step.work.side) tally[step.work.side] += step.seconds;
-    if (step.work.isFirstOfSet && COUNTS.includes(partOf.get(step.blockId)!)) tally.set(step.document);
+    if (!step.work.isFirstOfSet || !COUNTS.includes(partOf.get(step.blockId)!)) continue;
+    const ofLane = sets.get(step.laneId)!;
+    ofLane.set(step.document, (ofLane.get(step.document) ?? 0) + 1);
+  }
+  for (const [laneId, ofLane] of sets) {
+    for (const [document, count] of ofLane) tallies.get(laneId)!.add(document, count);
   }
   return tallies;
 }
@@ -109,15 +117,15 @@ class Tally implements Coverage {
   hardLandings = 0;
   floorChanges = 0;
 
-  set({ pattern, planes, muscles }: MovementDocument): void {
+  add({ pattern, planes, muscles }: MovementDocument, sets: number): void {
     const basic = DOES_FOR[pattern] ?? pattern;
     const known = this.patterns.get(basic as (typeof BASIC_PATTERNS)[number]);
-    if (known !== undefined) this.patterns.set(basic as (typeof BASIC_PATTERNS)[number], known + 1);
-    if (pattern === 'push' || pattern === 'pull') this[pattern] += 1;
-    if (pattern === 'squat' || pattern === 'lunge') this.knee += 1;
-    if (pattern === 'hinge') this.hip += 1;
-    for (const plane of planes) this.planes.set(plane, (this.planes.get(plane) ?? 0) + 1);
-    addSets(this.muscles, muscles, 1);
+    if (known !== undefined) this.patterns.set(basic as (typeof BASIC_PATTERNS)[number], known + sets);
+    if (pattern === 'push' || pattern === 'pull') this[pattern] += sets;
+    if (pattern === 'squat' || pattern === 'lunge') this.knee += sets;
+    if (pattern === 'hinge') this.hip += sets;
+    for (const plane of planes) this.planes.set(plane, (this.planes.get(plane) ?? 0) + sets);
+    addSets(this.muscles, muscles, sets);
   }
 }
 

@@ -7,10 +7,8 @@ import type { Unrolled } from './unroll.ts';
 export function floorUse(unrolled: Unrolled, { inventory }: PlanContext): { there: number; spans: readonly UseSpan[] } | null {
   if (!inventory?.floor) return null;
   const there = areaWithGap(inventory.floor);
-  const wants = unrolled.steps.flatMap(({ kind, document, itemId, laneId, fromSeconds, untilSeconds }): Want[] =>
-    kind === 'work' && document && itemId !== null
-      ? [{ from: fromSeconds, to: untilSeconds, count: areaWithGap(document.footprint), laneId, itemId }]
-      : [],
+  const wants = unrolled.steps.flatMap((step): Want[] =>
+    step.kind === 'work' && step.document && step.itemId !== null ? [{ step, count: areaWithGap(step.document.footprint) }] : [],
   );
   return { there, spans: spansOf(wants, there) };
 }

@@ -1,5 +1,6 @@
 import type { Plan } from './plan.ts';
-import type { StepKind, Unrolled } from './unroll.ts';
+import type { StepKind } from './step.ts';
+import type { Unrolled } from './unroll.ts';
 
 /** What a stretch of time is to somebody who counts minutes. */
 export type TimeKind = 'work' | 'rest' | 'change' | 'brief' | 'wait';

@@ -68,5 +68,6 @@ export { type PlannedMovement, startOf } from './startOf.ts';
 export { stretchBlock } from './stretchBlock.ts';
 export { type Swap, hindrancesOf, isClosing, isOpenToAll, swapsFor } from './swaps.ts';
 export { type SharedThing, thingsFor } from './things.ts';
-export { type Step, type StepKind, type Unrolled, unroll } from './unroll.ts';
+export { type Step, type StepKind } from './step.ts';
+export { type Unrolled, unroll } from './unroll.ts';
 export { allSetsSeconds, mostOf } from './workTime.ts';

@@ -1,3 +1,4 @@
+import type { Step } from './step.ts';
 import type { Unrolled } from './unroll.ts';
 
 /** A stretch in which a thing, or the trainer's hands, are wanted; more than there are is a clash. */
@@ -21,13 +22,10 @@ export interface SharedUse {
 /** What the trainer's own hands are called among the things. */
 export const HANDS_KEY = 'hands';
 
-/** Something that is wanted for a time, so many of it. */
+/** Something that is wanted as long as a step of an item takes, so many of it. */
 export interface Want {
-  readonly from: number;
-  readonly to: number;
+  readonly step: Step;
   readonly count: number;
-  readonly laneId: string;
-  readonly itemId: string;
 }
 
 /** Things by the minute, those with a clash first, then those that several want, each as often as they are wanted. */
@@ -38,16 +36,15 @@ export function sharedUse(unrolled: Unrolled): readonly SharedUse[] {
     if (known) known.list.push(each);
     else wants.set(key, { name, there, list: [each] });
   };
-  for (const { kind, work, laneId, itemId, fromSeconds, untilSeconds } of unrolled.steps) {
-    if (kind !== 'work' || !work || itemId === null) continue;
-    const at = { from: fromSeconds, to: untilSeconds, laneId, itemId };
-    for (const { key, name, count, there } of work.things) want(key, name, there, { ...at, count });
-    if (work.usesHands) want(HANDS_KEY, 'your hands', 1, { ...at, count: 1 });
+  for (const step of unrolled.steps) {
+    if (step.kind !== 'work' || !step.work || step.itemId === null) continue;
+    for (const { key, name, count, there } of step.work.things) want(key, name, there, { step, count });
+    if (step.work.usesHands) want(HANDS_KEY, 'your hands', 1, { step, count: 1 });
   }
   const uses = [...wants].map(([key, { name, there, list }]) => {
     const use: SharedUse = { key, name, there, spans: spansOf(list, there) };
     const isClash = use.spans.some((span) => span.isClash);
-    return { use, isClash, lanes: new Set(list.map(({ laneId }) => laneId)).size };
+    return { use, isClash, lanes: new Set(list.map(({ step }) => step.laneId)).size };
   });
   return uses
     .sort((a, b) => Number(b.isClash) - Number(a.isClash) || b.lanes - a.lanes || b.use.spans.length - a.use.spans.length)
@@ -56,17 +53,17 @@ export function sharedUse(unrolled: Unrolled): readonly SharedUse[] {
 
 /** Cut where somebody takes it or puts it down: within a span the same people have it. Runs after every edit, over all steps. */
 export function spansOf(list: readonly Want[], there: number | null): UseSpan[] {
-  const sorted = [...list].sort((a, b) => a.from - b.from);
+  const sorted = [...list].sort((a, b) => a.step.fromSeconds - b.step.fromSeconds);
   const cuts = cutsOf(sorted);
-  const spans: UseSpan[] = [];
+  const spans: { fromSeconds: number; toSeconds: number; wanted: number; isClash: boolean; lanes: UseSpan['lanes'] }[] = [];
+  const active: Want[] = [];
   let begun = 0;
-  let active: Want[] = [];
   for (let i = 0; i < cuts.length - 1; i += 1) {
     const [from, to] = [cuts[i]!, cuts[i + 1]!];
     if (from === to) continue;
-    active = active.filter((each) => each.to > from);
-    while (begun < sorted.length && sorted[begun]!.from <= from) {
-      if (sorted[begun]!.to > from) active.push(sorted[begun]!);
+    dropEnded(active, from);
+    while (begun < sorted.length && sorted[begun]!.step.fromSeconds <= from) {
+      if (sorted[begun]!.step.untilSeconds > from) active.push(sorted[begun]!);
       begun += 1;
     }
     if (active.length === 0) continue;
@@ -75,26 +72,33 @@ export function spansOf(list: readonly Want[], there: number | null): UseSpan[] 
     const isClash = there !== null && wanted > there && active.length > 1;
     const last = spans.at(-1);
     if (last?.toSeconds === from && last.isClash === isClash && haveSame(last.lanes, active)) {
-      spans[spans.length - 1] = { ...last, toSeconds: to };
+      last.toSeconds = to;
     } else {
-      const lanes = active.map(({ laneId, itemId }) => ({ laneId, itemId }));
+      const lanes = active.map(({ step }) => ({ laneId: step.laneId, itemId: step.itemId! }));
       spans.push({ fromSeconds: from, toSeconds: to, wanted, isClash, lanes });
     }
   }
   return spans;
 }
 
+/** In place: some thousand lists would be made otherwise. */
+function dropEnded(active: Want[], at: number): void {
+  let kept = 0;
+  for (const each of active) if (each.step.untilSeconds > at) active[kept++] = each;
+  active.length = kept;
+}
+
 /** Every second at which somebody begins or ends, in order; the same one may stand there more than once. */
 function cutsOf(list: readonly Want[]): Float64Array {
   const cuts = new Float64Array(list.length * 2);
-  list.forEach(({ from, to }, at) => {
-    cuts[at * 2] = from;
-    cuts[at * 2 + 1] = to;
+  list.forEach(({ step }, at) => {
+    cuts[at * 2] = step.fromSeconds;
+    cuts[at * 2 + 1] = step.untilSeconds;
   });
   return cuts.sort();
 }
 
 function haveSame(lanes: UseSpan['lanes'], active: readonly Want[]): boolean {
   if (lanes.length !== active.length) return false;
-  return lanes.every(({ laneId, itemId }, at) => laneId === active[at]!.laneId && itemId === active[at]!.itemId);
+  return lanes.every(({ laneId, itemId }, at) => laneId === active[at]!.step.laneId && itemId === active[at]!.step.itemId);
 }

@@ -4,7 +4,7 @@ import type { Plan, PlanBlock } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
 import { withAsked, withBlock, withFormat, withItem } from './planEdit.ts';
 import type { Mend, PlanProblem, ProblemQuestion } from './planProblem.ts';
-import type { Step } from './unroll.ts';
+import type { Step } from './step.ts';
 
 /** Changing over takes longer than the clock gives. */
 export function tightChanges({ plan, unrolled, context }: ProblemQuestion): PlanProblem[] {

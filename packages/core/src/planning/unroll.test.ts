@@ -6,7 +6,9 @@ import { intervalTime } from './intervals.ts';
 import type { Plan } from './plan.ts';
 import { planErrors } from './plan.ts';
 import { HANDS_KEY, sharedUse } from './sharedUse.ts';
-import { unroll, type Step } from './unroll.ts';
+import type { Step } from './step.ts';
+import { moveBlock, swapMovement, withAsked, withBlock } from './planEdit.ts';
+import { unroll, type Unrolled } from './unroll.ts';
 
 jest.setTimeout(90_000);
 
@@ -316,4 +318,39 @@ describe('any plan', () => {
     const other = blockOf({ kind: 'sets' }, [itemOf('thread-the-needle')], { blockId: idOf(2, 999) });
     expect(ids(planOf([other, { ...block, items: [...items].reverse() }]))).toEqual(ids(planOf([block, other])));
   });
+});
+
+test('a block that nobody touched is moved in time, and comes to what going through it anew comes to', () => {
+  const movements = ['goblet-squat', 'full-push-up', 'side-plank', 'glute-bridge', 'split-squat'];
+  const newTo = () => planContext({ lane: { familiarity: (id) => (id.length % 2 ? 'new' : 'learning') } });
+  const times = ({ steps, blocks }: Unrolled) =>
+    JSON.stringify([
+      blocks,
+      steps.map(({ document, work, ...step }) => [step, document?.id, work?.amount, work?.isFirstOfSet, work?.things.length]),
+    ]);
+  fc.assert(
+    fc.property(
+      anyPlan,
+      fc.array(fc.record({ at: fc.nat(), kind: fc.nat(4), amount: fc.integer({ min: 1, max: 20 }) }), {
+        minLength: 2,
+        maxLength: 8,
+      }),
+      (begun, changes) => {
+        const kept = newTo();
+        let plan = begun;
+        for (const { at, kind, amount } of changes) {
+          const items = plan.blocks.flatMap((block) => block.items);
+          const item = items[at % Math.max(1, items.length)];
+          const block = plan.blocks[at % plan.blocks.length]!;
+          if (!item) return;
+          if (kind === 0) plan = moveBlock(block.blockId, 1)(plan);
+          else if (kind === 1) plan = swapMovement(item.itemId, null, `waxwing:${movements[amount % movements.length]!}`)(plan);
+          else if (kind === 2) plan = withBlock(block.blockId, (before) => ({ ...before, times: 1 + (amount % 3) }))(plan);
+          else plan = withAsked(item.itemId, null, { amount: { unit: 'reps', value: amount } })(plan);
+          if (times(unroll(plan, kept)) !== times(unroll(plan, newTo()))) throw new Error('another hour');
+        }
+      },
+    ),
+    { numRuns: 60 },
+  );
 });

@@ -1,62 +1,8 @@
 import { isSameLoad } from '../movement/loadText.ts';
-import type { Load } from '../movement/load.ts';
-import type { MovementDocument } from '../movement/movementDocument.ts';
-import type { DoseKind, Side } from '../movement/terms.ts';
-import {
-  isSideBySide,
-  laneEntry,
-  rampSets,
-  setsOfEntry,
-  workingSet,
-  type Bout,
-  type LaneEntry,
-  type SetPlan,
-} from './laneEntry.ts';
-import type { EmomFormat, Format, IntervalsFormat, Plan, PlanBlock, PlanItem } from './plan.ts';
+import { BlockRun, SECONDS_UNROLLED_MOST, tenths, type LaneClock } from './blockRun.ts';
+import type { Plan, PlanBlock } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
-import { BRIEF_SECONDS, HANDLE_KIT_SECONDS, isFloorChange, positionChangeSeconds } from './planTimes.ts';
-import type { StretchKind } from './planTerms.ts';
-import { thingsFor, type SharedThing } from './things.ts';
-
-/** `show`: every station before the clock starts; `wait`: nothing to do until the trainer, or the others, are there. */
-export type StepKind = 'change' | 'brief' | 'show' | 'work' | 'all-out' | 'rest' | 'wait';
-
-/** A stretch of time of one lane. Steps of a lane follow each other without a gap from the first second of the hour. */
-export interface Step {
-  /** Says item, pass, round, side and lane, never the place in a list: it lasts when the plan is put in another order. */
-  readonly id: string;
-  readonly kind: StepKind;
-  readonly laneId: string;
-  readonly blockId: string;
-  readonly itemId: string | null;
-  /** From the first second of the hour. */
-  readonly fromSeconds: number;
-  readonly untilSeconds: number;
-  readonly seconds: number;
-  readonly document: MovementDocument | null;
-  /** The set, or round, of this item in this pass, from 0. */
-  readonly set: number;
-  readonly work: StepWork | null;
-  /** Of a change: seconds by which it is longer than the clock allows. */
-  readonly lacksSeconds: number;
-  /** Of a change: down to the floor or up from it. */
-  readonly isFloorChange: boolean;
-}
-
-export interface StepWork {
-  readonly side: Side | null;
-  readonly unit: DoseKind;
-  readonly amount: number;
-  readonly load: Load;
-  readonly stretch: StretchKind | null;
-  readonly word: string | null;
-  readonly isRamp: boolean;
-  readonly onClock: boolean;
-  /** First of its set: a set of two sides or of several stretches is one set. */
-  readonly isFirstOfSet: boolean;
-  readonly things: readonly SharedThing[];
-  readonly usesHands: boolean;
-}
+import type { Step } from './step.ts';
 
 export interface BlockSpan {
   readonly blockId: string;
@@ -71,525 +17,94 @@ export interface Unrolled {
   readonly seconds: number;
 }
 
-/** Where a lane stands in time, what it has just done and what it was shown. */
-interface LaneClock {
-  readonly laneId: string;
-  readonly at: number;
-  now: number;
-  last: { readonly document: MovementDocument; readonly load: Load } | null;
-  readonly shown: Set<string>;
-}
-
-/** A set of a lane in its place, with the rest that is meant to follow. */
-interface Place {
-  readonly item: PlanItem;
-  readonly set: number;
-  readonly key: string;
-  readonly plan: SetPlan;
-  readonly restSeconds: number;
-  /** The other side of a set that was counted with the first. */
-  readonly isOtherSide: boolean;
-}
-
-/** The trainer, who shows one lane something at a time; who wants the same shown at that moment looks on. */
-interface Trainer {
-  free: number;
-  readonly showings: { readonly movementId: string; readonly from: number; readonly to: number }[];
-}
-
 /**
  * The whole of a plan, second by second, for every lane: the only place that adds up seconds. Blocks begin for all together; within a block
  * at own pace each lane goes on as it is ready, and on the clock all do the same at the same time.
+ *
+ * Runs after every letter that is typed, so a block that nobody touched isn't gone through again: it is moved in time when it is entered in
+ * the same state. Blocks and contexts are never changed in place.
  */
 export function unroll(plan: Plan, context: PlanContext): Unrolled {
-  const lanes = plan.lanes.map(({ laneId }, at): LaneClock => ({ laneId, at, now: 0, last: null, shown: new Set() }));
-  const trainer: Trainer = { free: 0, showings: [] };
+  const known = knownBlocks(context);
   const steps: Step[] = [];
   const blocks: BlockSpan[] = [];
+  let at: readonly LaneState[] = plan.lanes.map(({ laneId }) => ({ laneId, now: 0, last: null, shown: new Set() }));
   for (const block of plan.blocks) {
-    const from = Math.max(0, ...lanes.map(({ now }) => now));
+    const from = latest(at);
     if (block.items.length > 0) {
-      const run = new BlockRun(block, lanes, trainer, context, steps);
-      for (let pass = 0; pass < (block.times ?? 1); pass += 1) run.pass(pass);
+      const done = movedTo(known.get(block), at, from) ?? runOf(block, at, from, context);
+      if (done.isWhole) known.set(block, done);
+      for (const step of done.steps) steps.push(step);
+      at = done.after;
     }
-    const to = Math.max(from, ...lanes.map(({ now }) => now));
-    blocks.push({ blockId: block.blockId, fromSeconds: from, seconds: to - from });
+    blocks.push({ blockId: block.blockId, fromSeconds: from, seconds: latest(at) - from });
   }
-  return { steps, blocks, seconds: Math.max(0, ...lanes.map(({ now }) => now)) };
+  return { steps, blocks, seconds: latest(at) };
 }
 
-/** A plan holds three hours; one that comes to twice as much is too long, however long it is. */
-const SECONDS_UNROLLED_MOST = 6 * 3600;
+type LaneState = Readonly<Omit<LaneClock, 'at' | 'shown'>> & { readonly shown: ReadonlySet<string> };
 
-class BlockRun {
-  constructor(
-    private readonly block: PlanBlock,
-    private readonly lanes: readonly LaneClock[],
-    private readonly trainer: Trainer,
-    private readonly context: PlanContext,
-    private readonly steps: Step[],
-  ) {}
-
-  pass(pass: number): void {
-    this.meet(`${pass}/begin`);
-    if (this.block.walkThrough && pass === 0) this.walkThrough();
-    const { format } = this.block;
-    switch (format.kind) {
-      case 'intervals':
-        return this.intervals(format, pass);
-      case 'emom':
-        return this.emom(format, pass);
-      case 'amrap':
-        this.takeStations(0, pass);
-        return this.ownPace(pass, format.seconds);
-      default:
-        return this.ownPace(pass, null);
-    }
-  }
-
-  /** Beyond that nobody needs to know how much more it is. */
-  private get isEndless(): boolean {
-    return this.lanes.some(({ now }) => now > SECONDS_UNROLLED_MOST);
-  }
-
-  /** Nobody begins before all are there. */
-  private meet(key: string): void {
-    const from = Math.max(0, ...this.lanes.map(({ now }) => now));
-    for (const lane of this.lanes) this.fill(lane, from, 'wait', key);
-  }
-
-  private walkThrough(): void {
-    const movements = new Map<string, number>();
-    for (const item of this.block.items) {
-      for (const lane of this.lanes) {
-        const id = laneEntry(item, lane.laneId, this.context)?.document.id;
-        if (!id || lane.shown.has(id)) continue;
-        const seconds = BRIEF_SECONDS[this.context.lane(lane.laneId).familiarity(id)];
-        movements.set(id, Math.max(seconds, movements.get(id) ?? 0));
-      }
-    }
-    for (const [id, seconds] of movements) {
-      const document = this.context.documentOf(id)!;
-      const from = Math.max(this.trainer.free, ...this.lanes.map(({ now }) => now));
-      for (const lane of this.lanes) {
-        this.fill(lane, from, 'wait', `show/${id}/wait`);
-        this.add(lane, 'show', seconds, `show/${id}`, detailOf(null, document, 0));
-        lane.shown.add(id);
-      }
-      this.trainer.free = from + seconds;
-    }
-  }
-
-  /** Items of this block in the order of a lane: who begins at another station goes on from there. */
-  private itemsOf(lane: LaneClock): readonly PlanItem[] {
-    const { items, spread } = this.block;
-    if (!spread) return items;
-    const from = lane.at % items.length;
-    return [...items.slice(from), ...items.slice(0, from)];
-  }
-
-  private entry(item: PlanItem, lane: LaneClock): LaneEntry | null {
-    return laneEntry(item, lane.laneId, this.context);
-  }
-
-  // At own pace
-
-  private ownPace(pass: number, limitSeconds: number | null): void {
-    const ends = this.lanes.map(({ now }) => (limitSeconds === null ? Infinity : now + limitSeconds));
-    const queues = this.lanes.map((lane) => this.places(lane, limitSeconds !== null));
-    const next = queues.map((queue) => queue.next());
-    for (;;) {
-      // Who is ready first has the trainer first.
-      let first = -1;
-      for (let i = 0; i < this.lanes.length; i += 1) {
-        if (next[i]!.done || this.lanes[i]!.now >= ends[i]!) continue;
-        if (first < 0 || this.lanes[i]!.now < this.lanes[first]!.now) first = i;
-      }
-      if (first < 0 || this.isEndless) break;
-      const place = next[first]!.value as Place;
-      next[first] = queues[first]!.next();
-      const follows = !next[first]!.done;
-      this.place(this.lanes[first]!, place, pass, { restSeconds: follows ? place.restSeconds : 0, until: ends[first]! });
-    }
-    if (limitSeconds !== null) this.lanes.forEach((lane, i) => this.fill(lane, ends[i]!, 'rest', `${pass}/end`));
-  }
-
-  /** The sets of a lane in this block, one after the other; without an end where as many rounds are done as fit. */
-  private *places(lane: LaneClock, isEndless: boolean): Generator<Place, undefined> {
-    const { format } = this.block;
-    const items = this.itemsOf(lane);
-    if (format.kind === 'sets' || format.kind === 'build-up') {
-      for (const item of items) yield* this.allSets(item, lane);
-      return;
-    }
-    if (items.every((item) => !this.entry(item, lane))) return;
-    const rounds = format.kind === 'rounds' ? format.rounds : isEndless ? Infinity : 1;
-    const { restSeconds = 0, betweenSeconds = 0 } = format as Partial<Extract<Format, { kind: 'rounds' }>>;
-    for (let round = 0; round < rounds; round += 1) {
-      const ofRound = [...this.round(items, lane, round)];
-      for (const [i, place] of ofRound.entries()) {
-        yield { ...place, restSeconds: i === ofRound.length - 1 ? restSeconds : betweenSeconds };
-      }
-      // A round in which nothing takes time would never end.
-      if (isEndless && ofRound.every(({ plan }) => plan.bouts.every(({ seconds }) => seconds <= 0))) return;
-    }
-  }
-
-  private *allSets(item: PlanItem, lane: LaneClock): Generator<Place> {
-    const entry = this.entry(item, lane);
-    if (!entry) return;
-    for (const [i, plan] of rampSets(entry, item, this.context).entries()) {
-      yield { item, set: i, key: `ramp${i}`, plan, restSeconds: plan.restSeconds, isOtherSide: false };
-    }
-    const sides: readonly (Side | undefined)[] = isSideBySide(entry) ? ['left', 'right'] : [undefined];
-    for (let set = 0; set < setsOfEntry(entry, item); set += 1) {
-      for (const side of sides) {
-        const plan = workingSet(entry, item, set, this.context, side);
-        yield { item, set, key: `${set}${side ?? ''}`, plan, restSeconds: plan.restSeconds, isOtherSide: side === 'right' };
-      }
-    }
-  }
-
-  /** A set of each item; split sides have another item between them, sides by set take turns from round to round. */
-  private *round(items: readonly PlanItem[], lane: LaneClock, round: number): Generator<Place> {
-    let owed: Place | null = null;
-    for (const item of items) {
-      const entry = this.entry(item, lane);
-      if (!entry) continue;
-      const of = (side?: Side, isOtherSide = false): Place => ({
-        item,
-        set: round,
-        key: `${round}${side ?? ''}`,
-        plan: workingSet(entry, item, round, this.context, side),
-        restSeconds: 0,
-        isOtherSide,
-      });
-      const isSplit = isSideBySide(entry) && entry.sides === 'split';
-      if (isSplit) yield of('left');
-      else yield of(isSideBySide(entry) ? (round % 2 === 0 ? 'left' : 'right') : undefined);
-      if (owed) yield owed;
-      owed = isSplit ? of('right', true) : null;
-    }
-    if (owed) yield owed;
-  }
-
-  /** Changes over, is shown what it is where that is new today, works, and rests. */
-  private place(
-    lane: LaneClock,
-    place: Place,
-    pass: number,
-    after: { readonly restSeconds: number; readonly until: number },
-  ): void {
-    const { item, plan, set, isOtherSide } = place;
-    const key = `${pass}/${item.itemId}/${place.key}`;
-    const [first] = plan.bouts;
-    if (!first) return;
-    this.approach(lane, first, key, item.itemId, set);
-    this.work(lane, item, plan, { key, set, until: after.until, isOtherSide });
-    if (after.restSeconds > 0) this.pendingRest.set(lane, { until: lane.now + after.restSeconds, key });
-  }
-
-  /** Rests that are under way: changing over and being shown something happens within them. */
-  private readonly pendingRest = new Map<LaneClock, { readonly until: number; readonly key: string }>();
-
-  private approach(lane: LaneClock, bout: Bout, key: string, itemId: string, set: number): void {
-    const rest = this.pendingRest.get(lane);
-    this.pendingRest.delete(lane);
-    const { id } = bout.document;
-    const begun = lane.now;
-    const restUntil = rest?.until ?? begun;
-    const learned = this.learnedGap(lane, id);
-    const table = this.changeOver(lane, bout);
-    const isNew = !lane.shown.has(id);
-    // What was learned passes after the rest, and showing is within it; what the table says may pass within the rest.
-    const briefSeconds = isNew ? BRIEF_SECONDS[this.context.lane(lane.laneId).familiarity(id)] : 0;
-    const changeSeconds = learned === null ? table.seconds : Math.max(table.seconds, learned - briefSeconds);
-    const earliest = learned === null ? begun : restUntil;
-    const showing = isNew ? this.showing(lane, id, earliest + changeSeconds) : null;
-    const waits = detailOf(itemId, null, set);
-    // They rest, then change over: what they go to is where they stand when it begins.
-    const changeAt = (showing?.from ?? Math.max(earliest + changeSeconds, restUntil)) - changeSeconds;
-    if (rest) this.fill(lane, Math.min(changeAt, restUntil), 'rest', `${rest.key}/rest`, waits);
-    this.fill(lane, changeAt, 'wait', `${key}/wait`, waits);
-    if (changeSeconds > 0) {
-      this.add(lane, 'change', changeSeconds, `${key}/change`, detailOf(itemId, bout.document, set, null, 0, table.isFloor));
-    }
-    if (showing) this.add(lane, 'brief', showing.to - showing.from, `${key}/brief`, detailOf(itemId, bout.document, set));
-    if (rest) this.fill(lane, restUntil, 'rest', `${rest.key}/rest-on`, waits);
-    lane.shown.add(id);
-  }
-
-  /** What passes before this movement beyond the rest, as this lane's log has it. */
-  private learnedGap(lane: LaneClock, movementId: string): number | null {
-    const { beforeAnotherSetSeconds, beforeNewMovementSeconds } = this.context.lane(lane.laneId).gaps;
-    return lane.shown.has(movementId) ? beforeAnotherSetSeconds : beforeNewMovementSeconds;
-  }
-
-  /** When the trainer shows this lane a movement: together with somebody who is shown the same then, else as soon as they are free. */
-  private showing(lane: LaneClock, movementId: string, ready: number): { readonly from: number; readonly to: number } {
-    const together = this.trainer.showings.find((each) => each.movementId === movementId && each.from >= ready);
-    if (together) return together;
-    const from = Math.max(ready, this.trainer.free);
-    const to = from + BRIEF_SECONDS[this.context.lane(lane.laneId).familiarity(movementId)];
-    this.trainer.free = to;
-    const showing = { movementId, from, to };
-    this.trainer.showings.push(showing);
-    return showing;
-  }
-
-  private work(
-    lane: LaneClock,
-    item: PlanItem,
-    plan: SetPlan,
-    {
-      key,
-      set,
-      until,
-      isOtherSide = false,
-    }: { readonly key: string; readonly set: number; readonly until: number; readonly isOtherSide?: boolean },
-  ): void {
-    plan.bouts.forEach((bout, i) => {
-      const boutKey = `${key}/${bout.key}${bout.side ?? ''}`;
-      if (bout.leadSeconds > 0) {
-        const seconds = Math.min(bout.leadSeconds, until - lane.now);
-        if (seconds <= 0) return;
-        this.add(lane, 'change', seconds, `${boutKey}/lead`, detailOf(item.itemId, bout.document, set));
-      }
-      const seconds = Math.min(bout.seconds, until - lane.now);
-      if (seconds <= 0) return;
-      this.workStep(lane, bout, boutKey, { item, set, seconds, isFirst: i === 0 && !isOtherSide, onClock: until !== Infinity });
-    });
-  }
-
-  private workStep(
-    lane: LaneClock,
-    bout: Bout,
-    key: string,
-    at: {
-      readonly item: PlanItem;
-      readonly set: number;
-      readonly seconds: number;
-      readonly isFirst: boolean;
-      readonly onClock: boolean;
-    },
-  ): void {
-    const { document, side, unit, amount, load, stretch, word, isRamp } = bout;
-    const work: StepWork = {
-      side,
-      unit,
-      amount,
-      load,
-      stretch,
-      word,
-      isRamp,
-      onClock: at.onClock,
-      isFirstOfSet: at.isFirst,
-      things: thingsFor(document, load, this.context),
-      usesHands: at.item.hands !== undefined,
-    };
-    this.add(lane, 'work', at.seconds, key, detailOf(at.item.itemId, document, at.set, work));
-    lane.last = { document, load };
-  }
-
-  /** Getting from what was just done to what comes: position, and what is put down, picked up and set. */
-  private changeOver(
-    { last }: LaneClock,
-    { document, load }: Pick<Bout, 'document' | 'load'>,
-  ): { readonly seconds: number; readonly isFloor: boolean } {
-    if (last && last.document.id === document.id && (last.load === load || isSameLoad(last.load, load))) return NO_CHANGE;
-    const from = last?.document.position ?? 'standing';
-    const isSameMovement = last?.document.id === document.id;
-    const moved = isSameMovement ? 0 : positionChangeSeconds(from, document.position);
-    const hadKit = last && last.load.kind !== 'bodyweight' ? HANDLE_KIT_SECONDS : 0;
-    const takes = load.kind === 'bodyweight' ? 0 : HANDLE_KIT_SECONDS + this.settingSeconds(document, load);
-    const keepsIt = hadKit && last && isSameLoad(last.load, load) && sharesKit(last.document, document);
-    return {
-      seconds: moved + (keepsIt ? 0 : hadKit + takes),
-      isFloor: !isSameMovement && isFloorChange(from, document.position),
-    };
-  }
-
-  /** Setting a load beyond picking it up, looked up once for each. */
-  private settingSeconds(document: MovementDocument, load: Load): number {
-    const ofMovement = this.settings.get(document) ?? new Map<Load, number>();
-    this.settings.set(document, ofMovement);
-    const known = ofMovement.get(load);
-    if (known !== undefined) return known;
-    const seconds = this.context.rack(document).find((each) => isSameLoad(each.load, load))?.changeSeconds ?? 0;
-    ofMovement.set(load, seconds);
-    return seconds;
-  }
-
-  private readonly settings = new Map<MovementDocument, Map<Load, number>>();
-
-  // On the clock
-
-  private intervals(format: IntervalsFormat, pass: number): void {
-    const { workSeconds, restSeconds, rounds, order, roundRestSeconds = 0, allOut } = format;
-    const stations = this.block.items.length;
-    const inRounds = order === 'by-round';
-    const slots: { station: number; round: number; endsRound: boolean }[] = [];
-    const [outer, inner] = inRounds ? [rounds, stations] : [stations, rounds];
-    for (let a = 0; a < outer; a += 1) {
-      for (let b = 0; b < inner; b += 1) {
-        slots.push({ station: inRounds ? b : a, round: inRounds ? a : b, endsRound: b === inner - 1 });
-      }
-    }
-    this.takeStations(0, pass);
-    for (const [s, { station, round, endsRound }] of slots.entries()) {
-      if (this.isEndless) return;
-      const key = `${pass}/${round}`;
-      for (const lane of this.lanes) {
-        this.onClock(lane, this.itemsOf(lane)[station]!, { key, set: round, workSeconds });
-      }
-      const isLast = s === slots.length - 1;
-      const allOutNow = allOut && (allOut.when === 'each-round' ? endsRound : isLast);
-      const gap = restSeconds + (endsRound && !isLast ? roundRestSeconds : 0);
-      if (allOutNow) {
-        for (const lane of this.lanes) {
-          this.fill(lane, lane.now + restSeconds, 'rest', `${key}/${station}/all-out/rest`);
-          this.add(lane, 'all-out', allOut.seconds, `${key}/${station}/all-out`, NOTHING);
-        }
-      }
-      if (!isLast) this.gap(slots[s + 1]!, gap, `${pass}/${slots[s + 1]!.round}`);
-    }
-  }
-
-  private emom({ everySeconds, rounds }: EmomFormat, pass: number): void {
-    const stations = this.block.items.length;
-    this.takeStations(0, pass);
-    for (let slot = 0; slot < rounds && !this.isEndless; slot += 1) {
-      const station = slot % stations;
-      const round = Math.floor(slot / stations);
-      for (const lane of this.lanes) {
-        const item = this.itemsOf(lane)[station]!;
-        const entry = this.entry(item, lane);
-        const begun = lane.now;
-        const key = `${pass}/${item.itemId}/${round}`;
-        if (entry)
-          this.work(lane, item, workingSet(entry, item, round, this.context), { key, set: round, until: begun + everySeconds });
-        this.fill(lane, begun + everySeconds, 'rest', `${key}/rest`);
-      }
-    }
-  }
-
-  /** Everybody goes to where they begin; the clock starts when the last is there. */
-  private takeStations(station: number, pass: number): void {
-    for (const lane of this.lanes) {
-      const item = this.itemsOf(lane)[station]!;
-      const bout = this.boutOf(lane, item);
-      if (!bout) continue;
-      this.approach(lane, bout, `${pass}/${item.itemId}/take`, item.itemId, 0);
-      lane.last = bout;
-    }
-    this.meet(`${pass}/clock`);
-  }
-
-  /** A fixed pause, in which they change over; what doesn't fit is said. */
-  private gap(to: { readonly station: number; readonly round: number }, seconds: number, key: string): void {
-    for (const lane of this.lanes) {
-      const item = this.itemsOf(lane)[to.station]!;
-      const bout = this.boutOf(lane, item);
-      const change = bout ? this.changeOver(lane, bout) : { seconds: 0, isFloor: false };
-      const isNew = bout !== null && !lane.shown.has(bout.document.id);
-      const brief = isNew ? BRIEF_SECONDS[this.context.lane(lane.laneId).familiarity(bout.document.id)] : 0;
-      if (isNew) lane.shown.add(bout.document.id);
-      const needs = change.seconds + brief;
-      const document = bout?.document ?? null;
-      const detail = detailOf(item.itemId, document, to.round);
-      const rest = Math.max(0, seconds - needs);
-      if (rest > 0) this.add(lane, 'rest', rest, `${key}/${item.itemId}/rest`, detail);
-      const changing = Math.min(seconds, change.seconds);
-      const lacksSeconds = Math.max(0, needs - seconds);
-      if (changing > 0 || lacksSeconds > 0) {
-        const changes = detailOf(item.itemId, document, to.round, null, lacksSeconds, change.isFloor);
-        this.add(lane, 'change', changing, `${key}/${item.itemId}/change`, changes);
-      }
-      const showing = Math.min(brief, seconds - rest - changing);
-      if (showing > 0) this.add(lane, 'brief', showing, `${key}/${item.itemId}/brief`, detail);
-    }
-  }
-
-  private boutOf(lane: LaneClock, item: PlanItem): Bout | null {
-    const entry = this.entry(item, lane);
-    return entry && (workingSet(entry, item, 0, this.context).bouts[0] ?? null);
-  }
-
-  private onClock(
-    lane: LaneClock,
-    item: PlanItem,
-    { key, set, workSeconds }: { readonly key: string; readonly set: number; readonly workSeconds: number },
-  ): void {
-    const bout = this.boutOf(lane, item);
-    const own = `${key}/${item.itemId}`;
-    if (!bout) return this.fill(lane, lane.now + workSeconds, 'rest', `${own}/out`);
-    const entry = this.entry(item, lane)!;
-    const isTurned = isSideBySide(entry);
-    const sides: readonly (Side | null)[] = isTurned
-      ? [set % 2 === 0 ? 'left' : 'right']
-      : bout.side
-        ? ['left', 'right']
-        : [null];
-    sides.forEach((side, i) => {
-      const seconds = workSeconds / sides.length;
-      const timed: Bout = { ...bout, side, unit: 'seconds', amount: Math.max(1, Math.round(seconds)) };
-      this.workStep(lane, timed, `${own}/${side ?? ''}`, { item, set, seconds, isFirst: i === 0, onClock: true });
-    });
-  }
-
-  private fill(lane: LaneClock, until: number, kind: 'rest' | 'wait', key: string, detail: Detail = NOTHING): void {
-    if (until > lane.now) this.add(lane, kind, until - lane.now, key, detail);
-  }
-
-  private add(lane: LaneClock, kind: StepKind, exactSeconds: number, key: string, detail: Detail): void {
-    const until = tenths(lane.now + exactSeconds);
-    const seconds = tenths(until - lane.now);
-    const { itemId, document, set, work, lacksSeconds, isFloorChange: isFloor } = detail;
-    const { blockId } = this.block;
-    const { laneId, now: fromSeconds } = lane;
-    const id = `${blockId}/${key}/${kind}/${laneId}`;
-    this.steps.push({
-      id,
-      kind,
-      laneId,
-      blockId,
-      itemId,
-      fromSeconds,
-      untilSeconds: until,
-      seconds,
-      document,
-      set,
-      work,
-      lacksSeconds,
-      isFloorChange: isFloor,
-    });
-    lane.now = until;
-  }
+/** A block as it went when it was entered like this. */
+interface DoneBlock {
+  readonly before: readonly LaneState[];
+  readonly after: readonly LaneState[];
+  readonly from: number;
+  readonly steps: readonly Step[];
+  readonly isWhole: boolean;
 }
 
-const NO_CHANGE = { seconds: 0, isFloor: false } as const;
+const KNOWN = new WeakMap<PlanContext, WeakMap<PlanBlock, DoneBlock>>();
 
-type Detail = Pick<Step, 'itemId' | 'document' | 'set' | 'work' | 'lacksSeconds' | 'isFloorChange'>;
-
-/** Of one shape always: some thousands are made after every letter that is typed. */
-function detailOf(
-  itemId: string | null,
-  document: MovementDocument | null,
-  set: number,
-  work: StepWork | null = null,
-  lacksSeconds = 0,
-  isFloor = false,
-): Detail {
-  return { itemId, document, set, work, lacksSeconds, isFloorChange: isFloor };
+function knownBlocks(context: PlanContext): WeakMap<PlanBlock, DoneBlock> {
+  const known = KNOWN.get(context) ?? new WeakMap<PlanBlock, DoneBlock>();
+  KNOWN.set(context, known);
+  return known;
 }
 
-const NOTHING = detailOf(null, null, 0);
-
-/** Nobody plans finer, and what ends when something else begins does so exactly. */
-function tenths(seconds: number): number {
-  return Math.round(seconds * 10) / 10;
+function latest(lanes: readonly LaneState[]): number {
+  return Math.max(0, ...lanes.map(({ now }) => now));
 }
 
-function sharesKit(a: MovementDocument, b: MovementDocument): boolean {
-  return a.kit.needed.some((id) => b.kit.needed.includes(id));
+function runOf(block: PlanBlock, before: readonly LaneState[], from: number, context: PlanContext): DoneBlock {
+  const clocks = before.map((lane, at): LaneClock => ({ ...lane, at, shown: new Set(lane.shown) }));
+  const run = new BlockRun(block, clocks, context);
+  const { isWhole } = run.run();
+  return { before, after: clocks, from, steps: run.steps, isWhole };
+}
+
+/** The same block at another time; `null` when it would go otherwise. */
+function movedTo(done: DoneBlock | undefined, before: readonly LaneState[], from: number): DoneBlock | null {
+  if (!done || !isEnteredAlike(done, before, from)) return null;
+  const by = tenths(from - done.from);
+  if (by === 0) return done;
+  const moved = (seconds: number) => tenths(seconds + by);
+  const after = done.after.map((lane) => ({ ...lane, now: moved(lane.now) }));
+  if (latest(after) > SECONDS_UNROLLED_MOST) return null;
+  const steps = done.steps.map((step) => ({
+    ...step,
+    fromSeconds: moved(step.fromSeconds),
+    untilSeconds: moved(step.untilSeconds),
+  }));
+  return { ...done, before, after, from, steps };
+}
+
+/** Who is in it, how long each waits for it, what they have in their hands and what they were shown. */
+function isEnteredAlike(done: DoneBlock, before: readonly LaneState[], from: number): boolean {
+  return (
+    done.before.length === before.length &&
+    before.every((lane, i) => {
+      const then = done.before[i]!;
+      return (
+        lane.laneId === then.laneId &&
+        tenths(from - lane.now) === tenths(done.from - then.now) &&
+        isSameEnd(lane.last, then.last) &&
+        lane.shown.size === then.shown.size &&
+        [...lane.shown].every((id) => then.shown.has(id))
+      );
+    })
+  );
+}
+
+function isSameEnd(a: LaneState['last'], b: LaneState['last']): boolean {
+  return a === b || (a !== null && b !== null && a.document === b.document && isSameLoad(a.load, b.load));
 }
