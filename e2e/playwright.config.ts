@@ -12,6 +12,8 @@ export default defineConfig({
   // Each test has a server of its own, on a port of its own.
   workers: 2,
   forbidOnly: true,
+  // A machine that stalls for a second can swallow a press. Whatever needs its second try is listed as flaky, counted and looked into.
+  retries: 1,
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -149,6 +149,7 @@ async function test() {
   const from = performance.now();
   let passed = 0;
   let failed = 0;
+  let atSecondTry = 0;
   const check = async (...step) => {
     const { ok } = await beside(...step);
     if (ok) passed += 1;
@@ -194,9 +195,11 @@ async function test() {
     const made = { WAXWING_E2E_TEMPLATE: 'made' };
     const e2e = await beside('Browser', local('playwright'), ['test', '-c', 'e2e/playwright.config.ts'], made);
     count(e2e, /^\s+(\d+) passed/m, /^\s+(\d+) failed/m);
+    atSecondTry = Number(/^\s+(\d+) flaky/m.exec(e2e.output)?.[1] ?? 0);
+    passed += atSecondTry;
   }
   say(`Checked in ${Math.round((performance.now() - from) / 1000)} s, without what was installed`);
-  console.log(`\n${passed} passed, ${failed} failed`);
+  console.log(`\n${passed} passed, ${failed} failed${atSecondTry > 0 ? `, ${atSecondTry} of them only at the second try` : ''}`);
   process.exit(failed === 0 && passed > 0 ? 0 : 1);
 }
 

@@ -3,7 +3,7 @@ import { numberText, type Side } from '@waxwing/core/movement';
 import { MEASURES, SCOPE_LINE, type MeasureKind } from '@waxwing/core/client';
 import type { ClientSummary, Measurement } from '@waxwing/core/api';
 import { Play, RotateCcw, Square, X } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 } from 'uuid';
 import { api, RequestRefused } from '../../shared/api.ts';
@@ -225,6 +225,8 @@ function ClockAndCounter({ measure, onValue }: { measure: MeasureKind; onValue: 
   const [startedAt, setStartedAt] = useState<number | null>(null);
   const [stoppedAt, setStoppedAt] = useState<number | null>(null);
   const [count, setCount] = useState(0);
+  // A tap adds to what was counted, whatever has been drawn of it so far.
+  const counted = useRef(0);
   const now = useNow(startedAt !== null && stoppedAt === null ? 100 : null);
   const elapsed = startedAt === null ? 0 : ((stoppedAt ?? now.getTime()) - startedAt) / 1000;
   const counts = measure.run !== 'time';
@@ -239,13 +241,14 @@ function ClockAndCounter({ measure, onValue }: { measure: MeasureKind; onValue: 
     onValue(numberText(measure.unit === 'min' ? Math.round(seconds / 6) / 10 : Math.round(seconds)));
   };
   const add = () => {
-    const next = count + 1;
-    setCount(next);
-    onValue(String(next));
+    counted.current += 1;
+    setCount(counted.current);
+    onValue(String(counted.current));
   };
   const reset = () => {
     setStartedAt(null);
     setStoppedAt(null);
+    counted.current = 0;
     setCount(0);
     onValue('');
   };
@@ -277,7 +280,7 @@ function ClockAndCounter({ measure, onValue }: { measure: MeasureKind; onValue: 
       {counts && (
         <button
           type="button"
-          className="bg-base-200 hover:bg-base-300 flex min-h-28 min-w-56 cursor-pointer items-center gap-4 rounded-2xl px-6 disabled:cursor-default disabled:opacity-60"
+          className="bg-base-200 hover:bg-base-300 flex min-h-28 min-w-56 cursor-pointer items-center gap-4 rounded-2xl select-none px-6 disabled:cursor-default disabled:opacity-60"
           disabled={limit !== null && !isRunning}
           onClick={add}
         >
