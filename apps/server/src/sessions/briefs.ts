@@ -93,7 +93,11 @@ export class Briefs {
         }),
       });
     }
-    const picked = form.lanes.flatMap(({ movements }) => movements.map(({ movementId }) => movementId));
+    const picked = [
+      ...form.lanes.flatMap(({ movements }) => movements.map(({ movementId }) => movementId)),
+      // What the plan has at hand for whom a movement is too much, or not enough.
+      ...(form.plan?.blocks ?? []).flatMap(({ items }) => items.flatMap(({ levels = {} }) => Object.values(levels))),
+    ];
     const onFloor = movementsForFloor(
       picked,
       library.revisions.map(({ document }) => document),

@@ -6,3 +6,4 @@ export { rankCues } from './rankCues.ts';
 export type { TriagedFault } from './triage.ts';
 export { workOn } from './workOn.ts';
 export { type LastingFault, lastingFaults } from './lastingFaults.ts';
+export { type WatchNext, watchNext } from './watchNext.ts';

@@ -93,9 +93,12 @@ export function nextChanges(input: NextChangeInput): readonly Change[] {
   });
 }
 
+/** What there is to change, here and now. */
+export type ChangeMeans = Pick<NextChangeInput, 'document' | 'isLoaded' | 'canLighten' | 'kit'>;
+
 /** Whether a change can be made here and now, with what is in hand and at the speed that was asked for. */
-function isPossible(lever: Lever | undefined, { needs, load, lowerSeconds }: ChangeTerms, input: NextChangeInput): boolean {
-  const { kit, isLoaded, canLighten, document } = input;
+export function isPossible(lever: Lever | undefined, { needs, load, lowerSeconds }: ChangeTerms, means: ChangeMeans): boolean {
+  const { kit, isLoaded, canLighten, document } = means;
   if (kit && needs?.some((id) => !kit.has(id))) return false;
   if (lever === 'load' && load !== 'as-said' && !(isLoaded && (load === 'none' || canLighten))) return false;
   return lowerSeconds === undefined || lowerSeconds > (document.tempo?.lowerSeconds ?? 0);

@@ -34,9 +34,9 @@ export interface ActionContext {
   readonly newId: () => string;
 }
 
-type Drafts = readonly EventDraft[];
+export type Drafts = readonly EventDraft[];
 
-function inLane(context: ActionContext): { laneId: string; clientId: string } {
+export function inLane(context: ActionContext): { laneId: string; clientId: string } {
   const { laneId, clientId } = context.situation.lane;
   return { laneId, clientId };
 }
@@ -105,7 +105,12 @@ export function countRep(context: ActionContext): Drafts {
 }
 
 /** The next stretch of the set: what isn't said stays as it is. */
-function nextSegment(context: ActionContext, set: SetState, next: Partial<SegmentState>, change?: SegmentChange): EventDraft {
+export function nextSegment(
+  context: ActionContext,
+  set: SetState,
+  next: Partial<SegmentState>,
+  change?: SegmentChange,
+): EventDraft {
   const last = set.segments.at(-1)!;
   const side = next.side ?? last.side;
   const tempo = next.tempo ?? last.tempo;
@@ -350,13 +355,19 @@ export function correctAmount(context: ActionContext, segmentId: string, by: num
 }
 
 /** Pain ends the set, whatever else is going on. */
-export function reportPain(context: ActionContext, kind: PainKind, region?: Region): Drafts {
+export function reportPain(context: ActionContext, kind: PainKind, region?: Region, side?: Side): Drafts {
   const { set, isWorking, item } = context.situation;
   return [
     {
       type: 'pain-reported',
       ...inLane(context),
-      payload: { kind, movementId: item.movementId, ...(region && { region }), ...(set && { setId: set.setId }) },
+      payload: {
+        kind,
+        movementId: item.movementId,
+        ...(region && { region }),
+        ...(side && { side }),
+        ...(set && { setId: set.setId }),
+      },
     },
     ...(isWorking ? endSet(context, 'pain') : []),
   ];

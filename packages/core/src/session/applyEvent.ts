@@ -1,3 +1,4 @@
+import type { View } from '../movement/terms.ts';
 import type { EventOf, SessionEvent, SessionItem } from './event.ts';
 import { isKnown, type EventType } from './eventTypes.ts';
 import type { Mutable, StateDraft } from './stateDraft.ts';
@@ -62,6 +63,10 @@ function closeSegment(draft: StateDraft, set: Mutable<SetState>, at: string): vo
 function noteTyped(draft: StateDraft, { clientId, at }: SessionEvent, entry: Omit<TypedState, 'clientId' | 'at'>): void {
   if (draft.state.typed.some(({ id }) => id === entry.id)) return;
   draft.ownList('typed').push({ ...entry, clientId: clientId ?? null, at });
+}
+
+function standAt(set: Mutable<SetState>, view: View | undefined): void {
+  if (view && !set.seenFrom.includes(view)) set.seenFrom = [...set.seenFrom, view];
 }
 
 const ignore = () => undefined;
@@ -169,6 +174,9 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       countedBy: null,
       looks: [],
       faults: [],
+      seenFrom: [],
+      hurt: [],
+      felt: [],
       trials: [],
       changes: payload.change ? [payload.change.key] : [],
       effort: null,
@@ -201,6 +209,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     const set = draft.writeSet(path);
     const movementId = event.payload.movementId ?? set.segments.at(-1)!.movementId;
     set.looks = [...set.looks, { at: event.at, clean, movementId, ...(view && { view }) }];
+    standAt(set, view);
     set.faults = changeSome(
       draft,
       set.faults,
@@ -211,9 +220,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   'fault-seen': (draft, event) => {
     const path = draft.pathOfSet(event.payload.setId);
     if (!path) return;
-    const { faultId, faultTypeId, side, text } = event.payload;
+    const { faultId, faultTypeId, side, view, text } = event.payload;
     const set = draft.writeSet(path);
     const { movementId } = set.segments.at(-1)!;
+    standAt(set, view);
     if (text !== undefined) noteTyped(draft, event, { kind: 'fault', id: faultId, movementId, text });
     set.faults = draft.own(set.faults);
     const at = set.faults.findIndex((fault) => fault.faultId === faultId && fault.side === side);
@@ -234,6 +244,20 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       ...(side && { side }),
       ...(text !== undefined && { text }),
     });
+  },
+  'hurt-asked': (draft, event) => {
+    const path = draft.pathOfSet(event.payload.setId);
+    if (!path) return;
+    const { faultId, answer } = event.payload;
+    const set = draft.writeSet(path);
+    set.hurt = [...set.hurt.filter((each) => each.faultId !== faultId), { faultId, answer }];
+  },
+  'felt-asked': (draft, event) => {
+    const path = draft.pathOfSet(event.payload.setId);
+    if (!path) return;
+    const { movementId, place, right } = event.payload;
+    const set = draft.writeSet(path);
+    set.felt = [...set.felt, { movementId, place, right }];
   },
   'cue-typed': (draft, event) => {
     const { movementId, cueId, text } = event.payload;

@@ -40,6 +40,7 @@ import {
   BROUGHT_MAX,
   CHANGE_KINDS,
   END_REASONS,
+  HURT_ANSWERS,
   KIND_PATTERN,
   LAMPORT_MAX,
   PAIN_KINDS,
@@ -47,6 +48,7 @@ import {
   type ChangeKind,
   type EndReason,
   type EventType,
+  type HurtAnswer,
   type PainKind,
 } from './eventTypes.ts';
 
@@ -142,6 +144,22 @@ export class FaultSeen {
   @Maybe() @IsIn(VIEWS) view?: View;
   /** What it is, of a fault that the library lacks: each sighting says it, so that it stands while one of them does. */
   @Maybe() @IsString() @Length(2, 40) text?: string;
+}
+
+/** A fault on one side was asked about: it doesn't hurt, or it is only effort. */
+export class HurtAsked {
+  @IsId() setId!: string;
+  @Matches(FAULT_ID) faultId!: string;
+  @IsIn(HURT_ANSWERS) answer!: HurtAnswer;
+}
+
+/** Where the client says that they feel it: one of the muscles that do the work, or a place where it shouldn't be felt. */
+export class FeltAsked {
+  @IsId() setId!: string;
+  @Matches(MOVEMENT_ID_PATTERN) movementId!: string;
+  /** A muscle's id, or a feeling's where `right` is false. */
+  @Matches(SLUG_PATTERN) place!: string;
+  @IsBoolean() right!: boolean;
 }
 
 /** A cue that just came to mind, for no fault in particular. */
@@ -292,6 +310,8 @@ export interface EventPayloads {
   'view-changed': ViewChanged;
   looked: Looked;
   'fault-seen': FaultSeen;
+  'hurt-asked': HurtAsked;
+  'felt-asked': FeltAsked;
   'cue-typed': CueTyped;
   'cue-given': CueGiven;
   'cue-outcome': CueOutcomeSeen;
@@ -322,6 +342,8 @@ export const PAYLOAD_SHAPES: { readonly [T in EventType]: new () => EventPayload
   'view-changed': ViewChanged,
   looked: Looked,
   'fault-seen': FaultSeen,
+  'hurt-asked': HurtAsked,
+  'felt-asked': FeltAsked,
   'cue-typed': CueTyped,
   'cue-given': CueGiven,
   'cue-outcome': CueOutcomeSeen,

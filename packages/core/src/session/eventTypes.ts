@@ -10,6 +10,8 @@ export const EVENT_TYPES = [
   'view-changed',
   'looked',
   'fault-seen',
+  'hurt-asked',
+  'felt-asked',
   'cue-typed',
   'cue-given',
   'cue-outcome',
@@ -65,6 +67,10 @@ export type EndReason = (typeof END_REASONS)[number];
 /** `harder`: made harder on purpose; the others help. */
 export const CHANGE_KINDS = ['set-up', 'drill', 'lever', 'swap', 'harder'] as const;
 export type ChangeKind = (typeof CHANGE_KINDS)[number];
+
+/** What a client says when they are asked whether what shows on one side hurts; when it does, that is pain and reported as such. */
+export const HURT_ANSWERS = ['no', 'effort'] as const;
+export type HurtAnswer = (typeof HURT_ANSWERS)[number];
 
 /** What kind of pain was reported: all of these stop the set; none is a diagnosis. */
 export const PAIN_KINDS = ['sharp', 'joint', 'radiating', 'chest-or-faint', 'other'] as const;

@@ -52,6 +52,12 @@ function everything(): SessionEvent[] {
   a.add({ type: 'movement-started', ...where, payload: { item } }, segment(), rep(), rep(), fault);
   const [given] = a.add(cue);
   a.add(outcomeOf(given!.id), { type: 'view-changed', ...where, payload: { view: 'side' } });
+  a.add({ type: 'hurt-asked', ...where, payload: { setId: SETS[0], faultId: FAULT, answer: 'no' } });
+  a.add({
+    type: 'felt-asked',
+    ...where,
+    payload: { setId: SETS[0], movementId: 'waxwing:middle', place: 'quads', right: true },
+  });
   a.add({ type: 'looked', ...where, payload: { setId: SETS[0], clean: true } });
   const [slip] = a.add(rep());
   a.add({ type: 'retracted', payload: { eventId: slip!.id } });

@@ -30,6 +30,10 @@ export {
   takeNextSet,
   takenNextSet,
 } from './actions.ts';
+export { type FeltPlace, answerFelt, answerHurt, feltPlaces, hurtToAsk } from './asking.ts';
+export { type Level, type Levels, backToPlanned, levelsOf, takeLevel } from './levels.ts';
+export { fitsCue, hearCue } from './sayToAll.ts';
+export { eyesOn, whomToWatch } from './watching.ts';
 export { amountPerSide, segmentAmount, totalAmount } from './amount.ts';
 export type { ClientBrief, DueDecision, FaultRate, MovementHistory, SessionBrief } from './brief.ts';
 export { movementsOf, typedSlug } from './typed.ts';

@@ -31,6 +31,8 @@ const MOST_FIRST: readonly SessionEvent['type'][] = [
   'movement-swapped',
   'fault-seen',
   'cue-outcome',
+  'hurt-asked',
+  'felt-asked',
   'looked',
   'rep-counted',
   'set-ended',
@@ -57,6 +59,10 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
       return faultName(event, index);
     case 'cue-outcome':
       return event.payload.outcome;
+    case 'hurt-asked':
+      return 'does it hurt';
+    case 'felt-asked':
+      return 'where it is felt';
     case 'looked':
       return event.payload.clean ? 'looks good' : 'gone';
     case 'rep-counted':

@@ -7,7 +7,7 @@ import { amountPerSide, segmentAmount } from './amount.ts';
 import { movementOutcome } from './movementOutcome.ts';
 import { isClean } from './setJudgement.ts';
 import type { MovementOutcome } from '../loading/nextSession.ts';
-import type { DecisionState, FaultStatus, LaneState, PainState, SessionState, SetUpState, SwapState } from './state.ts';
+import type { DecisionState, FaultStatus, LaneState, PainState, SessionState, SetState, SetUpState, SwapState } from './state.ts';
 import type { EndReason } from './eventTypes.ts';
 import type { SegmentChange } from './event.ts';
 
@@ -60,6 +60,9 @@ export interface SetLog {
   readonly reserve?: number;
   readonly faults: readonly FaultLog[];
   readonly trials: readonly CueTrialLog[];
+  /** What was answered when they were asked; absent where nobody asked. */
+  readonly hurt?: SetState['hurt'];
+  readonly felt?: SetState['felt'];
 }
 
 export interface ItemLog {
@@ -166,6 +169,8 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
                   outcome: trial.outcome ?? null,
                   counts: trial.counts && trial.outcome !== undefined,
                 })),
+                ...(set.hurt.length > 0 && { hurt: set.hurt }),
+                ...(set.felt.length > 0 && { felt: set.felt }),
               };
             }),
         };

@@ -3,6 +3,7 @@ import type { EffortAnswer } from '../loading/effort.ts';
 import { stepsFrom } from '../loading/makeable.ts';
 import { type LoadSituation, type NextSet, proposeNextSet } from '../loading/nextSet.ts';
 import { targetReserveOf } from '../loading/parameters.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
 import { amountPerSide } from './amount.ts';
 import type { ClientBrief } from './brief.ts';
@@ -15,8 +16,9 @@ import type { SetState } from './state.ts';
 /** A lowering that is slower than the movement's own. */
 export const SLOWER_KEY = 'harder:tempo';
 
-function slowerText(movement: ResolvedMovement): string {
-  return (movement.document.tempo?.lowerSeconds ?? 0) >= 3 ? 'Five seconds down' : 'Three seconds down';
+/** What lowering more slowly is called, beyond the movement's own tempo. */
+export function slowerText({ tempo }: MovementDocument): string {
+  return (tempo?.lowerSeconds ?? 0) >= 3 ? 'Five seconds down' : 'Three seconds down';
 }
 
 /** What is lifted with its neighbours in this room; `null` where there is no rack for it. */
@@ -30,7 +32,7 @@ function loadSituation(index: BriefIndex, client: ClientBrief, movement: Resolve
     targetReserve: targetReserveOf(index.stances(client.clientId)),
     isAlone: isAloneUnder(index, movement.document),
     known: recentStrength(movement.document.dose, client.history[movement.movementId] ?? {}),
-    slower: set.changes.includes(SLOWER_KEY) ? null : slowerText(movement),
+    slower: set.changes.includes(SLOWER_KEY) ? null : slowerText(movement.document),
   };
 }
 

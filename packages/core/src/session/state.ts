@@ -6,7 +6,7 @@ import type { Tempo } from '../movement/dose.ts';
 import type { DoseKind, Lever, Region, Side, View } from '../movement/terms.ts';
 import type { Load } from '../movement/load.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
-import type { Actor, EndReason, PainKind } from './eventTypes.ts';
+import type { Actor, EndReason, HurtAnswer, PainKind } from './eventTypes.ts';
 
 /** A stretch of a set in which nothing was changed. */
 export interface SegmentState {
@@ -76,6 +76,12 @@ export interface SetState {
   readonly countedBy: string | null;
   readonly looks: readonly { readonly at: string; readonly clean: boolean; readonly movementId: string; readonly view?: View }[];
   readonly faults: readonly SeenFaultState[];
+  /** From where somebody has looked at it so far. */
+  readonly seenFrom: readonly View[];
+  /** Faults on one side that were asked about, and what was answered. */
+  readonly hurt: readonly { readonly faultId: string; readonly answer: HurtAnswer }[];
+  /** Where the client felt it, as often as they were asked. */
+  readonly felt: readonly { readonly movementId: string; readonly place: string; readonly right: boolean }[];
   readonly trials: readonly CueTrialState[];
   /** Keys of changes made in the set. */
   readonly changes: readonly string[];

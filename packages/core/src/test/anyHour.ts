@@ -67,6 +67,10 @@ const PAYLOADS: Payloads = {
     // One of them is none of the library's.
     ...(faultId.length % 2 === 0 && { text: faultId.split('/')[1]! }),
   })),
+  'hurt-asked': fc.tuple(anySet, anyFault).map(([setId, faultId]) => ({ setId, faultId, answer: 'no' as const })),
+  'felt-asked': fc
+    .tuple(anySet, anyMovement, fc.boolean())
+    .map(([setId, movementId, right]) => ({ setId, movementId, place: 'quads', right })),
   'cue-typed': fc.nat(2).map((n) => ({ movementId: 'waxwing:middle', cueId: `waxwing:middle/typed-${n}`, text: `cue ${n}` })),
   'cue-given': fc
     .tuple(anySet, anyFault)

@@ -1,0 +1,13 @@
+import { sayCue, type ActionContext, type Drafts } from './actions.ts';
+import type { LaneSituation } from './laneSituation.ts';
+
+/** Whether a cue that is said to one fits what is to be put right first with another, who is working and waits for no outcome. */
+export function fitsCue({ correction, isWorking }: LaneSituation, cueId: string): boolean {
+  if (!isWorking || !correction || correction.waitingFor || correction.triage.endSet) return false;
+  return correction.cues.some((ranked) => ranked.cue.cueId === cueId && !ranked.spent);
+}
+
+/** Said aloud it is said to them too. */
+export function hearCue(context: ActionContext, cueId: string): Drafts {
+  return fitsCue(context.situation, cueId) ? sayCue(context, cueId) : [];
+}
