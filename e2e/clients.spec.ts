@@ -105,20 +105,20 @@ test('a new client with an old shoulder injury and kit at home: what isn’t ope
     await end.getByRole('button', { name: answer }).click();
   };
 
-  await test.step('plenty left: the next load, with its reason', async () => {
+  await test.step('four or more left: the next load, with its reason', async () => {
     await page.getByRole('button', { name: 'set-up', exact: true }).click();
     const setUp = page.getByRole('dialog');
     await setUp.getByRole('button', { name: 'by the horns' }).click();
     await setUp.getByRole('button', { name: 'Keep it for every time' }).click();
     await expect(page.getByRole('button', { name: 'handle by the horns' })).toBeVisible();
-    await oneSet(1, 20, 'Plenty left');
+    await oneSet(1, 20, '4 or more');
     await expect(page.getByTestId('next-set')).toHaveText('Up to 16 kg, 8 reps');
     await expect(end).toContainText('16 kg predicts 10.5 to failure, 8.5 with 2 in reserve');
     await end.getByRole('button', { name: 'Do that' }).click();
   });
 
   await test.step('a step that is too big gives reps instead', async () => {
-    await oneSet(2, 12, 'Plenty left');
+    await oneSet(2, 12, '4 or more');
     await expect(page.getByTestId('next-set')).toHaveText('14 reps');
     await expect(end).toContainText('20 kg predicts 6.8 to failure, 4.8 with 2 in reserve, under 8');
   });

@@ -83,14 +83,16 @@ test('another movement, found by typing with the server gone, is done, outlives 
   await expect(page.getByRole('heading', { name: 'Forearm plank' })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Undo: swap to forearm plank/ })).toBeVisible();
   // What is easier than it came along.
-  await expect(page.getByRole('button', { name: 'Swap for knee plank' })).toBeVisible();
+  await page.getByRole('button', { name: 'Everything easier' }).click();
+  await expect(page.getByRole('dialog').getByRole('button', { name: /^Swap for knee plank/ })).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Forearm plank' })).toBeVisible();
   await page.keyboard.press(' ');
   // A key means what is shown: nobody ends a set that isn’t there yet.
   await expect(page.getByRole('button', { name: 'End set' })).toBeEnabled();
   await page.keyboard.press('e');
-  await expect(page.getByRole('button', { name: 'About right' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '2 or 3' })).toBeVisible();
   await page.keyboard.press('=');
 
   await server.comeBack();
@@ -123,15 +125,15 @@ test('finished without a network, the log is shown from the device and sent late
   await server.goAway();
   await page.keyboard.press(' ');
   await page.keyboard.press('e');
-  await expect(page.getByRole('button', { name: 'About right' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '2 or 3' })).toBeVisible();
   await page.keyboard.press('=');
   await page.getByRole('button', { name: 'Finish', exact: true }).click();
   await page.getByRole('button', { name: 'Finish and write it down' }).click();
   await expect(page.getByText('From this device.')).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Goblet squat' })).toContainText('about right');
+  await expect(page.getByRole('region', { name: 'Goblet squat' })).toContainText('2 or 3 left');
   await server.comeBack();
   await expect(page.getByText('From this device.')).toBeHidden({ timeout: 20_000 });
-  await expect(page.getByRole('region', { name: 'Goblet squat' })).toContainText('about right');
+  await expect(page.getByRole('region', { name: 'Goblet squat' })).toContainText('2 or 3 left');
 });
 
 test('what one trainer keeps on a shared tablet, the next neither sees nor sends', async ({ page, server }) => {

@@ -1,4 +1,5 @@
 import { execFileSync, fork, spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -234,4 +235,30 @@ export async function allSent(page: Page, timeout = 25_000): Promise<void> {
     expect(unsent).toBe(0);
   }).toPass({ timeout, intervals: [50] });
   await expect(page.getByText('All sent')).toBeVisible();
+}
+
+/** A session for several, begun by its address: how it is picked is tested where it is picked. */
+export async function beginFor(
+  page: Page,
+  server: { readonly address: string },
+  people: readonly (readonly [firstName: string, movements: readonly string[]])[],
+): Promise<string> {
+  const ids = Array.from({ length: people.length + 1 }, () => randomUUID());
+  const sessionId = await page.evaluate(
+    async ([sessionId, laneIds, asked]) => {
+      const clients = (await (await fetch('/api/clients')).json()) as { clientId: string; name: string }[];
+      const lanes = asked.map(([firstName, movements], at) => ({
+        laneId: laneIds[at],
+        clientId: clients.find(({ name }) => name.startsWith(firstName))!.clientId,
+        movements: movements.map((slug) => ({ movementId: `waxwing:${slug}` })),
+      }));
+      const body = JSON.stringify({ sessionId, localDate: new Date().toISOString().slice(0, 10), zone: 'Europe/Berlin', lanes });
+      await fetch('/api/sessions', { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+      return sessionId;
+    },
+    [ids[0]!, ids.slice(1), people] as const,
+  );
+  await page.goto(`${server.address}/floor/${sessionId}`);
+  await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
+  return sessionId;
 }

@@ -85,7 +85,7 @@ test('a session from Today to the log, and the next one begins with the cue that
     const end = page.getByRole('region', { name: 'End of set' });
     await end.getByRole('button', { name: 'One more, stop with the bells at the kneecap' }).click();
     for (let i = 0; i < 5; i += 1) await end.getByRole('button', { name: 'One more, reps' }).click();
-    await end.getByRole('button', { name: 'Plenty left' }).click();
+    await end.getByRole('button', { name: '4 or more' }).click();
     await expect(page.getByTestId('next-set')).toHaveText('Same again: 8 reps');
     await expect(end).toContainText('clean with “stop with the bells at the kneecap”: now without it');
     await end.getByRole('button', { name: 'Do that' }).click();
@@ -96,11 +96,15 @@ test('a session from Today to the log, and the next one begins with the cue that
 
   await test.step('swapped at once, without a cue', async () => {
     await page.keyboard.press(' ');
-    await page.getByRole('button', { name: 'Swap for bodyweight good morning' }).click();
+    await page.getByRole('button', { name: 'Everything easier' }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Swap for bodyweight good morning/ })
+      .click();
     await expect(page.getByRole('heading', { name: 'Bodyweight good morning', level: 1 })).toBeVisible();
     await page.keyboard.press(' ');
     await page.getByRole('button', { name: 'End set' }).click();
-    await page.getByRole('button', { name: 'About right' }).click();
+    await page.getByRole('button', { name: '2 or 3' }).click();
   });
 
   await test.step('pain is one tap: the set ends and the caution stands there', async () => {
@@ -134,7 +138,7 @@ test('a session from Today to the log, and the next one begins with the cue that
     const rows = hinge.getByRole('row');
     await expect(rows.nth(1)).toContainText('7 reps');
     await expect(rows.nth(1)).toContainText('1 rep · two 2 kg (4 kg in all) · stop with the bells at the kneecap');
-    await expect(rows.nth(1)).toContainText('plenty left');
+    await expect(rows.nth(1)).toContainText('4 or more left');
     await expect(rows.nth(1)).toContainText('Squats it (fixed)');
     await expect(rows.nth(1)).toContainText(`“${firstCue}” same`);
     await expect(rows.nth(1)).toContainText('“Same soft knees all the way” fixed');
@@ -178,7 +182,7 @@ test('a hold runs by the clock', async ({ page, server }) => {
   await page.getByRole('button', { name: 'End set' }).click();
   const end = page.getByRole('region', { name: 'End of set' });
   await expect(end.getByRole('group', { name: 'seconds' })).toContainText(/[2-9]/);
-  await end.getByRole('button', { name: 'Nothing left' }).click();
+  await end.getByRole('button', { name: 'None' }).click();
   await expect(page.getByTestId('next-set')).toContainText('Knees a finger off the floor');
 });
 
@@ -200,7 +204,7 @@ test('a risk where there is a caution ends the set; the trainer may go on all th
   await card.getByRole('button', { name: 'End the set now' }).click();
   const end = page.getByRole('region', { name: 'End of set' });
   await expect(end).toContainText('Still open: back rounds.');
-  await end.getByRole('button', { name: 'Plenty left' }).click();
+  await end.getByRole('button', { name: '4 or more' }).click();
   // Whatever was left, nothing goes up with a risk open.
   await expect(page.getByTestId('next-set')).toHaveText(/Heels an inch nearer to the wall, \d+ reps/);
   await expect(end).toContainText('a risk fault is still open');

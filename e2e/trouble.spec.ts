@@ -86,7 +86,7 @@ test('an answer that never comes holds nothing up: the hour is finished, and rea
   // Taken, and never answered.
   await page.route('**/api/**', () => new Promise(() => undefined));
   await page.keyboard.press('e');
-  await expect(page.getByRole('button', { name: 'About right' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '2 or 3' })).toBeVisible();
   await page.keyboard.press('=');
   await page.getByRole('button', { name: 'Finish', exact: true }).click();
   await page.getByRole('button', { name: 'Finish and write it down' }).click();

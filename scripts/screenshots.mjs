@@ -92,7 +92,7 @@ await page.getByText('Look again: bell pulls you forward?').waitFor();
 await button('Gone').click();
 await button('Looks good').click();
 await button('End set').click();
-await button('Plenty left').click();
+await button('4 or more').click();
 await page.getByTestId('next-set').waitFor();
 await picture('end-of-set');
 await button('Finish').click();

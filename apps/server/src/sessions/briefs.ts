@@ -96,7 +96,11 @@ export class Briefs {
     const picked = [
       ...form.lanes.flatMap(({ movements }) => movements.map(({ movementId }) => movementId)),
       // What the plan has at hand for whom a movement is too much, or not enough.
-      ...(form.plan?.blocks ?? []).flatMap(({ items }) => items.flatMap(({ levels = {} }) => Object.values(levels))),
+      ...(form.plan?.blocks ?? []).flatMap(({ items }) =>
+        items.flatMap(({ levels }) =>
+          [levels?.easier, levels?.harder, levels?.cantDo, levels?.notEnough].filter((id) => id !== undefined),
+        ),
+      ),
     ];
     const onFloor = movementsForFloor(
       picked,

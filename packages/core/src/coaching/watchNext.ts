@@ -66,7 +66,7 @@ function watched({ laneId, faults, secondsSinceWatched, seenFrom }: LaneToWatch)
   const from = (among: readonly FaultToWatch[], view: View) =>
     among.filter(({ views }) => views.includes(view)).reduce((all, fault) => all + worth(fault), 0);
   const among = unseen.length > 0 ? unseen : faults;
-  const view = VIEWS.reduce((best, each) => (from(among, each) > from(among, best) ? each : best), VIEWS[0]!);
+  const view = VIEWS.reduce((best, each) => (from(among, each) > from(among, best) ? each : best), VIEWS[0]);
   const [likeliest] = among.filter(({ views }) => views.includes(view)).sort((a, b) => worth(b) - worth(a));
   return {
     laneId,

@@ -24,15 +24,28 @@ describe('how hard it was', () => {
 
   test('every scale can be answered from easiest to hardest, the ends as bounds', () => {
     expect(answersOf('words').map(({ text }) => text)).toEqual(['Plenty left', 'About right', 'Nothing left']);
-    expect(answersOf('reserve').map(({ text }) => text)).toEqual(['5 or more', '4', '3', '2', '1', '0']);
+    expect(answersOf('reserve').map(({ text }) => text)).toEqual(['4 or more', '2 or 3', '1', 'None']);
+    expect(answersOf('reserve').map(({ effort }) => effort)).toEqual([
+      'plenty-left',
+      'about-right',
+      'nothing-left',
+      'nothing-left',
+    ]);
     expect(answersOf('rpe').map(({ text }) => text)).toEqual(['5 or less', '6', '7', '8', '9', '10']);
-    for (const answer of answersOf('rpe')) expect(answer.effort).toBe(effortOfReserve(answer.reserve!));
+    for (const answer of [...answersOf('rpe'), ...answersOf('reserve')])
+      expect(answer.effort).toBe(effortOfReserve(answer.reserve!));
   });
 
   test('is read back as it was said', () => {
     const eight = answersOf('rpe').find(({ text }) => text === '8')!;
     expect(answerText(eight, 'rpe')).toBe('RPE 8');
-    expect(answerText(eight, 'reserve')).toBe('2 in reserve');
+    expect(answerText(eight, 'reserve')).toBe('2 left');
+    expect(answersOf('reserve').map((answer) => answerText(answer, 'reserve'))).toEqual([
+      '4 or more left',
+      '2 or 3 left',
+      '1 left',
+      'none left',
+    ]);
     expect(answerText(eight, 'words')).toBe('about right');
     expect(answerText({ effort: 'plenty-left' }, 'rpe')).toBe('plenty left');
   });

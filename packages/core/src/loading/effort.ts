@@ -51,15 +51,23 @@ export function reserveOf({ effort, reserve }: EffortAnswer): number {
 }
 
 /** More than this in reserve nobody can tell apart. */
-const RESERVE_TOLD = 5;
+const RPE_RESERVE_MOST = 5;
+
+/** What a client can tell: "plenty" is a lower bound, and two can't be told from three. */
+const RESERVES_TOLD = [
+  { reserve: 4, text: '4 or more' },
+  { reserve: 2.5, text: '2 or 3' },
+  { reserve: 1, text: '1' },
+  { reserve: 0, text: 'None' },
+] as const;
 
 /** The answers of a scale, easiest first, with what stands on the button. */
 export function answersOf(scale: EffortScale): readonly (EffortAnswer & { readonly text: string })[] {
   if (scale === 'words') return EFFORTS.map((effort) => ({ effort, text: EFFORT_WORDS[effort] }));
-  return Array.from({ length: RESERVE_TOLD + 1 }, (_, i) => {
-    const reserve = RESERVE_TOLD - i;
-    const most = reserve === RESERVE_TOLD;
-    const text = scale === 'rpe' ? `${10 - reserve}${most ? ' or less' : ''}` : `${reserve}${most ? ' or more' : ''}`;
+  if (scale === 'reserve') return RESERVES_TOLD.map((told) => ({ ...told, effort: effortOfReserve(told.reserve) }));
+  return Array.from({ length: RPE_RESERVE_MOST + 1 }, (_, i) => {
+    const reserve = RPE_RESERVE_MOST - i;
+    const text = `${10 - reserve}${reserve === RPE_RESERVE_MOST ? ' or less' : ''}`;
     return { effort: effortOfReserve(reserve), reserve, text };
   });
 }
@@ -67,5 +75,7 @@ export function answersOf(scale: EffortScale): readonly (EffortAnswer & { readon
 /** An answer as it was given, in the words of a scale. */
 export function answerText({ effort, reserve }: EffortAnswer, scale: EffortScale): string {
   if (scale === 'words' || reserve === undefined) return EFFORT_WORDS[effort].toLowerCase();
-  return scale === 'rpe' ? `RPE ${10 - reserve}` : `${reserve} in reserve`;
+  if (scale === 'rpe') return `RPE ${10 - reserve}`;
+  const told = RESERVES_TOLD.find((each) => each.reserve === reserve);
+  return `${told ? told.text.toLowerCase() : reserve} left`;
 }

@@ -203,7 +203,7 @@ describe('the scales of effort', () => {
       'plenty-left',
     ]);
     expect(answersOf('rpe').map(({ text }) => text)).toEqual(['5 or less', '6', '7', '8', '9', '10']);
-    expect(answersOf('rpe').map(({ reserve }) => reserve)).toEqual(answersOf('reserve').map(({ reserve }) => reserve));
+    expect(answersOf('rpe').map(({ reserve }) => reserve)).toEqual([5, 4, 3, 2, 1, 0]);
     expect(answersOf('words').map(({ reserve }) => reserve)).toEqual([undefined, undefined, undefined]);
   });
 });

@@ -7,6 +7,7 @@ import {
   changeView,
   correctAmount,
   countRep,
+  endAsAsked,
   endSet,
   lookClean,
   lookGone,
@@ -43,6 +44,20 @@ describe('what a tap means', () => {
     const { tap, replica } = floor();
     tap(countRep, countRep);
     expect(replica.events.filter((event) => event.type === 'segment-started')).toHaveLength(1);
+  });
+
+  test('a set that nobody counted is done as it was asked for, of each side that was begun; what was counted stands', () => {
+    const { tap, look } = floor();
+    tap(beginSet, endAsAsked);
+    expect(look().situation.set).toMatchObject({ endReason: 'done', segments: [{ stated: 10 }] });
+    tap(countRep, countRep, endAsAsked);
+    expect(look().situation.set!.segments.at(-1)).toMatchObject({ counted: 2, stated: null });
+    const one = sided();
+    one.tap(beginSet, switchSide, endAsAsked);
+    expect(amountPerSide(one.look().situation.set!, 'one-side')).toBe(10);
+    const half = sided();
+    half.tap(beginSet, endAsAsked);
+    expect(amountPerSide(half.look().situation.set!, 'one-side')).toBe(0);
   });
 
   test('beginning twice is one set', () => {

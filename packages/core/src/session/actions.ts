@@ -339,6 +339,21 @@ export function endSet(context: ActionContext, reason: EndReason): Drafts {
 }
 
 /**
+ * Ends a set that nobody counted as what was asked for, of each side that was begun: whoever says "done" says that they did it. What was
+ * counted stands.
+ */
+export function endAsAsked(context: ActionContext): Drafts {
+  const { set, isWorking, movement } = context.situation;
+  if (!set || !isWorking) return [];
+  const counts = set.segments.some(({ unit }) => unit !== 'reps') || set.segments.some(({ counted }) => counted > 0);
+  if (counts) return endSet(context, 'done');
+  const steps = movement.document.laterality === 'alternating' ? 2 : 1;
+  const lastOfSides = new Map(set.segments.map((segment) => [segment.side, segment]));
+  const amounts = [...lastOfSides.values()].map(({ segmentId, target }) => ({ segmentId, amount: target * steps }));
+  return [{ type: 'set-ended', ...inLane(context), payload: { setId: set.setId, reason: 'done', amounts } }];
+}
+
+/**
  * So many more or fewer than what stands for a segment, in whichever set of the lane it is: whoever corrects one may be tapping on what is
  * still drawn of it while the next has begun.
  */

@@ -7,6 +7,7 @@ export {
   correctAmount,
   countRep,
   decideNext,
+  endAsAsked,
   endSet,
   lighterLoad,
   lookClean,

@@ -70,7 +70,7 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
     case 'set-ended':
       return event.payload.amounts ? 'count' : 'end of set';
     case 'effort-rated':
-      return answerText(event.payload, 'words');
+      return answerText(event.payload, 'reserve');
     case 'next-set-planned':
       return 'next set';
     case 'load-changed':

@@ -1,6 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
-import { openSession } from './actions.ts';
-import { beginSet, changeView, endSet, lookClean, noteOutcome, sayBestCue, seeFault } from './actions.ts';
+import {
+  beginSet,
+  changeView,
+  endSet,
+  lookClean,
+  noteOutcome,
+  openSession,
+  sayAnotherCue,
+  sayBestCue,
+  seeFault,
+} from './actions.ts';
 import { indexBrief } from './briefIndex.ts';
 import type { SessionBrief } from './brief.ts';
 import { foldSession } from './fold.ts';
@@ -100,8 +109,11 @@ describe('said to all', () => {
     expect(fitsCue(situation(OTHER), cueId)).toBe(true);
     tap(OTHER, (c) => hearCue(c, cueId));
     expect(situation(OTHER).correction!.waitingFor!.cueId).toBe(cueId);
-    // Who waits for an outcome isn't told again.
+    // Who was told it isn't told again, until something else was said to them.
     expect(fitsCue(situation(OTHER), cueId)).toBe(false);
+    tap(OTHER, sayAnotherCue);
+    expect(situation(OTHER).correction!.waitingFor!.cueId).not.toBe(cueId);
+    expect(fitsCue(situation(OTHER), cueId)).toBe(true);
     tap(OTHER, (c) => noteOutcome(c, 'fixed'));
     expect(situation(LANE).correction!.waitingFor).not.toBeNull();
   });

@@ -1,14 +1,28 @@
-import { segmentAmount, totalAmount, type LaneSituation } from '@waxwing/core/session';
+import { firstName } from '@waxwing/core/client';
+import type { LaneSituation } from '@waxwing/core/session';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { useNow } from '../../shared/useNow.ts';
+import { laneCount, restLeft } from './laneCount.ts';
 import type { LaneTaps } from './laneTaps.ts';
 
 /** The last reps are called. */
 const LAST = 3;
 
+interface BottomBarProps {
+  readonly situation: LaneSituation;
+  /** With several on the floor the buttons say for whom they are. */
+  readonly isNamed: boolean;
+  readonly taps: LaneTaps;
+}
+
 /** Pain, the counter, the clock, and the end of the set: at the thumb, always in the same place. */
-export function BottomBar({ situation, taps }: { situation: LaneSituation; taps: LaneTaps }) {
-  const { set, isWorking, item, movement } = situation;
+export function BottomBar({ situation, isNamed, taps }: BottomBarProps) {
+  const { set, isWorking, item, movement, client } = situation;
+  const whose = isNamed && (
+    <span aria-hidden="true" className="block text-base font-normal">
+      {firstName(client.name)}
+    </span>
+  );
   const setsDone = item.setIds.length;
   return (
     <footer className="bg-base-100 sticky bottom-0 grid grid-cols-[5rem_1fr_6rem] gap-2 px-3 py-3 md:grid-cols-[8rem_1fr_1fr_10rem] md:gap-3 lg:grid-cols-[12rem_1fr_1fr_18.5rem] lg:gap-4 lg:px-4">
@@ -18,6 +32,7 @@ export function BottomBar({ situation, taps }: { situation: LaneSituation; taps:
         onClick={taps.pain}
       >
         Pain
+        {whose}
       </button>
       <Counter situation={situation} taps={taps} />
       <SetClock situation={situation} />
@@ -28,6 +43,7 @@ export function BottomBar({ situation, taps }: { situation: LaneSituation; taps:
           onClick={() => taps.end()}
         >
           End set
+          {whose}
         </button>
       ) : (
         <button
@@ -36,7 +52,7 @@ export function BottomBar({ situation, taps }: { situation: LaneSituation; taps:
           onClick={taps.begin}
         >
           {movement.document.rhythm === 'hold' ? 'Start hold' : `Start set ${Math.min(setsDone + 1, 99)}`}
-          {set?.endedAt && <RestLeft endedAt={set.endedAt} restSeconds={item.restSeconds} />}
+          {set?.endedAt && <RestLeft situation={situation} />}
           {set && setsDone >= item.sets && <span className="block text-sm font-normal">one more than planned</span>}
         </button>
       )}
@@ -45,40 +61,23 @@ export function BottomBar({ situation, taps }: { situation: LaneSituation; taps:
 }
 
 /** On a narrow screen, where the clock has no room: the rest stands on the button that ends it. */
-function RestLeft({ endedAt, restSeconds }: { endedAt: string; restSeconds: number }) {
-  const left = restSeconds - secondsBetween(endedAt, useNow());
+function RestLeft({ situation }: { situation: LaneSituation }) {
+  const left = restLeft(situation, useNow()) ?? 0;
   return (
     <span className="figures block text-sm font-normal md:hidden">{left > 0 ? `rest ${clockText(left)}` : 'rest is over'}</span>
   );
 }
 
 function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps }) {
-  const { set, isWorking, item, movement } = situation;
-  const now = useNow();
-  const { laterality } = movement.document;
-  const segment = isWorking ? set!.segments.at(-1)! : null;
-  const isHold = item.dose.kind === 'seconds';
-  const at = now.toISOString();
-  const sideAmount = segment
-    ? set!.segments.filter((each) => each.side === segment.side).reduce((sum, each) => sum + segmentAmount(each, at), 0)
-    : 0;
-  const target = laterality === 'alternating' && item.dose.kind === 'reps' ? item.target * 2 : item.target;
-  const done = laterality === 'one-side' ? sideAmount : segment ? totalAmount(set!, at) : 0;
+  const { isWorking } = situation;
+  const { done, target, isHold, unit, otherIsLeftToDo } = laneCount(situation, useNow());
   const left = target - done;
-  const otherIsLeftToDo = laterality === 'one-side' && isWorking && new Set(set!.segments.map((each) => each.side)).size < 2;
-  const unit = isHold
-    ? 's'
-    : laterality === 'alternating'
-      ? 'steps, both sides'
-      : segment?.side
-        ? `${segment.side} side`
-        : 'reps';
   return (
     <div className="bg-base-200 contain-content relative flex min-h-20 overflow-hidden rounded-2xl md:min-h-28">
       <button
         type="button"
         aria-label={isHold ? `Hold: ${done} of ${target} seconds` : `Count: ${done} of ${target}`}
-        className="flex min-w-0 flex-1 cursor-pointer items-center gap-3 overflow-hidden px-3 text-left disabled:cursor-default lg:gap-5 lg:px-6"
+        className="flex min-w-0 flex-1 cursor-pointer items-center gap-3 overflow-hidden px-3 text-left select-none disabled:cursor-default lg:gap-5 lg:px-6"
         onClick={isHold ? taps.begin : taps.count}
         disabled={isHold && isWorking}
       >
@@ -114,7 +113,7 @@ function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps
 function SetClock({ situation }: { situation: LaneSituation }) {
   const { set, isWorking, item } = situation;
   const now = useNow();
-  const rest = set?.endedAt ? item.restSeconds - secondsBetween(set.endedAt, now) : null;
+  const rest = restLeft(situation, now);
   return (
     <div
       className="bg-base-200 contain-content hidden min-h-28 items-center gap-3 rounded-2xl px-4 md:flex lg:gap-5 lg:px-6"

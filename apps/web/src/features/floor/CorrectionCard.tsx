@@ -1,12 +1,22 @@
+import { firstName } from '@waxwing/core/client';
 import { lowerFirst, upperFirst, type CueOutcome, type View } from '@waxwing/core/movement';
 import type { Change, TriagedFault } from '@waxwing/core/coaching';
-import { lighterLoad, typedSlug, type BriefIndex, type CorrectionStep, type LaneSituation } from '@waxwing/core/session';
+import {
+  fitsCue,
+  hurtToAsk,
+  lighterLoad,
+  typedSlug,
+  type BriefIndex,
+  type CorrectionStep,
+  type LaneSituation,
+} from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { LaneTaps } from './laneTaps.ts';
+import type { FloorSession } from './floorSession.ts';
+import { laneTaps, type LaneTaps } from './laneTaps.ts';
 import { TypeIt } from './TypeIt.tsx';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
@@ -16,12 +26,16 @@ interface CorrectionCardProps {
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
   readonly correction: CorrectionStep;
+  /** Who else is on the floor: what is said to one may fit them too. */
+  readonly others: readonly LaneSituation[];
+  readonly live: FloorSession;
   readonly taps: LaneTaps;
 }
 
 /** What to put right first and why; what to say; what it did; what to change when saying doesn't help. */
-export function CorrectionCard({ index, situation, correction, taps }: CorrectionCardProps) {
+export function CorrectionCard({ index, situation, correction, others, live, taps }: CorrectionCardProps) {
   const { triage, waitingFor, isCueingSpent, isChanged, cues } = correction;
+  const isTight = others.length > 0;
   // How what was typed looks nobody knows.
   const hasPicture = situation.movement.document.figure && !typedSlug(triage.first.fault.faultId);
   const isSpent = isCueingSpent || cues.length === 0;
@@ -32,9 +46,14 @@ export function CorrectionCard({ index, situation, correction, taps }: Correctio
     <section
       aria-label="Correction"
       className={clsx(
-        'bg-panel grid flex-1 grid-rows-[auto_1fr] gap-x-5 rounded-2xl px-5 py-3 md:px-6',
+        'bg-panel grid flex-1 grid-rows-[auto_1fr] gap-x-5 rounded-2xl px-5 py-3',
+        !isTight && 'md:px-6',
         // The figure beside the words on a phone, on the left under them where there is room.
-        hasPicture ? 'grid-cols-[minmax(0,1fr)_5.5rem] md:grid-cols-[13rem_minmax(0,1fr)]' : 'grid-cols-[minmax(0,1fr)]',
+        hasPicture ? 'grid-cols-[minmax(0,1fr)_5.5rem]' : 'grid-cols-[minmax(0,1fr)]',
+        hasPicture &&
+          (isTight
+            ? 'md:grid-cols-[6.5rem_minmax(0,1fr)] lg:grid-cols-[9rem_minmax(0,1fr)]'
+            : 'md:grid-cols-[13rem_minmax(0,1fr)]'),
       )}
     >
       <WhatFirst correction={correction} />
@@ -54,7 +73,10 @@ export function CorrectionCard({ index, situation, correction, taps }: Correctio
             </div>
           </div>
         )}
-        {step === 'said' && <SaidCue correction={correction} taps={taps} />}
+        {step === 'said' && (
+          <SaidCue correction={correction} others={others} live={live} asksHurt={hurtToAsk(situation) !== null} taps={taps} />
+        )}
+        <DoesItHurt situation={situation} taps={taps} />
         {step === 'look-again' && (
           <div className="mt-3">
             <p className="heading text-3xl leading-tight md:text-4xl">Look again: {lowerFirst(triage.first.fault.name)}?</p>
@@ -74,7 +96,14 @@ export function CorrectionCard({ index, situation, correction, taps }: Correctio
             {cues.length === 0 && !isCueingSpent ? 'Nothing to say for it yet.' : 'Enough said. Change something.'}
           </p>
         )}
-        <Changes index={index} situation={situation} correction={correction} taps={taps} isDue={step === 'change'} />
+        <Changes
+          index={index}
+          situation={situation}
+          correction={correction}
+          taps={taps}
+          isDue={step === 'change'}
+          isTight={isTight}
+        />
         {step === 'change' && (
           <div className="mt-3 flex flex-wrap gap-3">
             <button type="button" className="btn btn-success min-h-14 text-lg" onClick={taps.gone}>
@@ -152,13 +181,52 @@ const OUTCOMES: readonly { readonly outcome: CueOutcome; readonly word: string }
   { outcome: 'worse', word: 'Worse' },
 ];
 
-function SaidCue({ correction, taps }: { correction: CorrectionStep; taps: LaneTaps }) {
+/** What shows on one side only makes one ask, once. */
+function DoesItHurt({ situation, taps }: { situation: LaneSituation; taps: LaneTaps }) {
+  const asked = hurtToAsk(situation);
+  if (!asked) return null;
+  return (
+    <div className="my-1 flex flex-wrap items-center gap-2" role="group" aria-label="Does it hurt?">
+      <b className="basis-full text-lg lg:basis-auto">Does it hurt?</b>
+      {(
+        [
+          ['no', 'No'],
+          ['effort', 'Effort'],
+        ] as const
+      ).map(([answer, text]) => (
+        <button
+          key={answer}
+          type="button"
+          className="btn min-h-14 px-5 text-lg"
+          onClick={() => taps.hurts(asked.faultId, answer)}
+        >
+          {text}
+        </button>
+      ))}
+      <button
+        type="button"
+        className="border-error text-error min-h-14 cursor-pointer rounded-xl border-2 px-4 text-lg font-bold"
+        onClick={() => taps.hurts(asked.faultId, 'yes')}
+      >
+        Yes
+      </button>
+    </div>
+  );
+}
+
+type SaidCueProps = Pick<CorrectionCardProps, 'correction' | 'others' | 'live' | 'taps'> & {
+  /** Where there is little room, one thing is asked at a time. */
+  readonly asksHurt: boolean;
+};
+
+function SaidCue({ correction, others, live, asksHurt, taps }: SaidCueProps) {
   const { waitingFor, cues } = correction;
   const said = cues.find((ranked) => ranked.cue.cueId === waitingFor?.cueId);
   const hasAnother = cues.some((ranked) => ranked.cue.cueId !== waitingFor?.cueId && !ranked.spent);
+  const hearers = waitingFor ? others.filter((other) => fitsCue(other, waitingFor.cueId)) : [];
   return (
     <div className="mt-2">
-      <p className="heading text-4xl leading-[1.05] text-balance md:text-5xl" data-testid="cue">
+      <p className={clsx('heading text-4xl leading-[1.05] text-balance', others.length === 0 && 'md:text-5xl')} data-testid="cue">
         {waitingFor?.text}
       </p>
       {said && (
@@ -168,14 +236,25 @@ function SaidCue({ correction, taps }: { correction: CorrectionStep; taps: LaneT
             : `${upperFirst(said.reasons.join('; '))}.`}
         </p>
       )}
-      {said?.cue.explain && <p className="text-quiet">{said.cue.explain}</p>}
-      <OutcomeButtons onOutcome={taps.outcome} />
-      {hasAnother && (
-        <button type="button" className="link min-h-14 cursor-pointer text-lg" onClick={taps.sayAnotherWay}>
-          Say it another way
-        </button>
-      )}
-      <SaySomethingElse taps={taps} />
+      {said?.cue.explain && others.length === 0 && <p className="text-quiet">{said.cue.explain}</p>}
+      <OutcomeButtons onOutcome={taps.outcome} isTight={others.length > 0} />
+      <div className={clsx('flex flex-wrap items-center gap-x-5', asksHurt && others.length > 0 && 'md:hidden lg:flex')}>
+        {hasAnother && (
+          <button type="button" className="link min-h-14 cursor-pointer text-lg" onClick={taps.sayAnotherWay}>
+            Say it another way
+          </button>
+        )}
+        {waitingFor && hearers.length > 0 && (
+          <button
+            type="button"
+            className="link min-h-14 cursor-pointer text-lg"
+            onClick={() => hearers.forEach(({ lane }) => laneTaps(live, lane.laneId).hear(waitingFor.cueId))}
+          >
+            Say it to {hearers.map(({ client }) => firstName(client.name)).join(' and ')} too
+          </button>
+        )}
+        <SaySomethingElse taps={taps} />
+      </div>
     </div>
   );
 }
@@ -195,9 +274,13 @@ export function SaySomethingElse({ taps }: { taps: LaneTaps }) {
 }
 
 /** What the next reps showed. None of them looks chosen before it is. */
-export function OutcomeButtons({ onOutcome }: { onOutcome: (outcome: CueOutcome) => void }) {
+export function OutcomeButtons({ onOutcome, isTight = false }: { onOutcome: (outcome: CueOutcome) => void; isTight?: boolean }) {
   return (
-    <div className="mt-3 grid max-w-2xl grid-cols-2 gap-2 sm:grid-cols-4" role="group" aria-label="What did it do?">
+    <div
+      className={clsx('mt-3 grid max-w-2xl grid-cols-2 gap-2', isTight ? 'lg:grid-cols-4' : 'sm:grid-cols-4')}
+      role="group"
+      aria-label="What did it do?"
+    >
       {OUTCOMES.map(({ outcome, word }) => (
         <button
           key={outcome}
@@ -219,9 +302,10 @@ interface ChangesProps {
   readonly taps: LaneTaps;
   /** Saying didn't help: the smallest change is what comes next. */
   readonly isDue: boolean;
+  readonly isTight: boolean;
 }
 
-function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
+function Changes({ index, situation, correction, taps, isDue, isTight }: ChangesProps) {
   const [editsLoad, setEditsLoad] = useState<Change | null>(null);
   const [first, ...rest] = correction.changes;
   if (!first) return isDue ? <p className="mt-2 text-lg">Nothing smaller is left: end the set, or swap from the list.</p> : null;
@@ -248,7 +332,7 @@ function Changes({ index, situation, correction, taps, isDue }: ChangesProps) {
         >
           {textOf(first)} <span className="text-sm font-normal opacity-80">{leversOf(first)}</span>
         </button>
-        {rest.slice(0, isDue ? 4 : 1).map((change) => (
+        {rest.slice(0, isDue ? 4 : isTight ? 0 : 1).map((change) => (
           <button
             key={change.key}
             type="button"

@@ -1,5 +1,6 @@
 import { briefingCues, type Lexicon } from '@waxwing/core/movement';
 import { typedSlug, type LaneSituation } from '@waxwing/core/session';
+import clsx from 'clsx';
 import { Check } from 'lucide-react';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { SaySomethingElse } from './CorrectionCard.tsx';
@@ -9,11 +10,12 @@ import { workingSideOf } from './workingSide.ts';
 interface CuesAtRestProps {
   readonly lexicon: Lexicon;
   readonly situation: LaneSituation;
+  readonly isTight: boolean;
   readonly taps: LaneTaps;
 }
 
 /** While nothing is wrong: two cues to brief with, large, what a good one looks like from here, and a way to say that it does. */
-export function CuesAtRest({ lexicon, situation, taps }: CuesAtRestProps) {
+export function CuesAtRest({ lexicon, situation, isTight, taps }: CuesAtRestProps) {
   const { movement, set, isWorking, lane } = situation;
   const typed = movement.cues.findLast(({ cueId }) => typedSlug(cueId) !== undefined);
   const briefing = briefingCues(movement);
@@ -25,7 +27,9 @@ export function CuesAtRest({ lexicon, situation, taps }: CuesAtRestProps) {
       <div className="flex min-w-0 flex-1 flex-col justify-center gap-4">
         {cues.map((cue) => (
           <p key={cue.cueId}>
-            <span className="heading block text-4xl leading-tight text-balance md:text-5xl">{cue.text}</span>
+            <span className={clsx('heading block text-4xl leading-tight text-balance', !isTight && 'md:text-5xl')}>
+              {cue.text}
+            </span>
             {cue.explain && <span className="text-quiet mt-1 block text-lg">{cue.explain}</span>}
           </p>
         ))}

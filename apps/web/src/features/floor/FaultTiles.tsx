@@ -17,14 +17,20 @@ interface FaultTilesProps {
   readonly taps: LaneTaps;
   readonly onView: (view: View) => void;
   readonly onKeys: () => void;
+  /** With others beside it: everything in one column, a size smaller. */
+  readonly isTight: boolean;
+  readonly onFelt: () => void;
 }
 
 /** What may go wrong, the likeliest that can be seen from here first. */
-export function FaultTiles({ lexicon, situation, taps, onView, onKeys }: FaultTilesProps) {
-  const { tiles, lane, movement } = situation;
+export function FaultTiles({ lexicon, situation, taps, onView, onKeys, isTight, onFelt }: FaultTilesProps) {
+  const { tiles, lane, movement, set } = situation;
   const workingSide = workingSideOf(situation);
   return (
-    <aside aria-label="Faults" className="contain-content px-4 py-3 lg:overflow-y-auto lg:pl-0">
+    <aside
+      aria-label="Faults"
+      className={clsx('contain-content px-4 py-3 lg:overflow-y-auto lg:pl-0', isTight && 'md:overflow-y-auto md:pl-0')}
+    >
       <div className="mb-2 flex items-center gap-1">
         <span className="text-quiet whitespace-nowrap">You are</span>
         {VIEWS.map((view) => (
@@ -47,7 +53,7 @@ export function FaultTiles({ lexicon, situation, taps, onView, onKeys }: FaultTi
           <Keyboard size={20} />
         </button>
       </div>
-      <ul className="grid gap-2 md:grid-cols-2 lg:grid-cols-1">
+      <ul className={clsx('grid gap-2', !isTight && 'md:grid-cols-2 lg:grid-cols-1')}>
         {tiles.map((tile, at) => (
           <Tile
             key={tile.fault.faultId}
@@ -57,19 +63,27 @@ export function FaultTiles({ lexicon, situation, taps, onView, onKeys }: FaultTi
             lexicon={lexicon}
             view={lane.view}
             workingSide={workingSide}
+            isTight={isTight}
             onSee={taps.see}
           />
         ))}
       </ul>
-      <TypeIt
-        text="Another fault"
-        label="What do you see?"
-        placeholder="what you see"
-        most={40}
-        done="There"
-        className="mt-2 w-full"
-        onTyped={taps.seeTyped}
-      />
+      <div className={clsx('mt-2', isTight && 'flex flex-wrap')}>
+        <TypeIt
+          text="Another fault"
+          label="What do you see?"
+          placeholder="what you see"
+          most={40}
+          done="There"
+          {...(!isTight && { className: 'w-full' })}
+          onTyped={taps.seeTyped}
+        />
+        {set && (
+          <button type="button" className="btn btn-ghost min-h-14 justify-start text-left font-normal" onClick={onFelt}>
+            {isTight ? 'Felt where?' : 'Where do they feel it?'}
+          </button>
+        )}
+      </div>
     </aside>
   );
 }
@@ -81,11 +95,12 @@ interface TileProps {
   readonly lexicon: Lexicon;
   readonly view: View;
   readonly workingSide: Side;
+  readonly isTight: boolean;
   readonly onSee: (faultId: string, side?: Side) => void;
 }
 
 /** Drawn anew only when something of its own has changed. */
-const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingSide, onSee }: TileProps) {
+const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingSide, isTight, onSee }: TileProps) {
   const { fault, rate, inView, seen } = tile;
   const isOpen = seen?.status === 'open';
   return (
@@ -104,7 +119,12 @@ const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingS
         className="flex min-h-16 min-w-0 flex-1 cursor-pointer items-center gap-x-2 py-1 pr-1.5 pl-1 text-left"
         onClick={() => onSee(fault.faultId)}
       >
-        <span className="bg-base-200 flex h-15 w-15 shrink-0 items-end justify-center overflow-hidden rounded-xl p-0.5 empty:hidden">
+        <span
+          className={clsx(
+            'bg-base-200 flex shrink-0 items-end justify-center overflow-hidden rounded-xl p-0.5 empty:hidden',
+            isTight ? 'h-14 w-11' : 'h-15 w-15',
+          )}
+        >
           <FaultStill
             document={document}
             lexicon={lexicon}
@@ -116,7 +136,7 @@ const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingS
           />
         </span>
         <span className="min-w-0 flex-1">
-          <span className="flex items-baseline gap-2 text-lg leading-tight font-bold">
+          <span className={clsx('flex items-baseline leading-tight font-bold', isTight ? 'gap-1.5' : 'gap-2 text-lg')}>
             {digit < 10 && (
               <span aria-hidden="true" className="figures hidden text-sm font-normal opacity-70 md:inline">
                 {digit}

@@ -1,5 +1,5 @@
-import { loadText } from '@waxwing/core/movement';
-import { decideNext, decisionsDue, type BriefIndex, type DecidedNext, type SessionState } from '@waxwing/core/session';
+import { loadText, type View } from '@waxwing/core/movement';
+import { decideNext, decisionsDue, eyesOn, type BriefIndex, type DecidedNext, type SessionState } from '@waxwing/core/session';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
@@ -102,6 +102,7 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
           );
         })}
       </ul>
+      <WhoWasLookedAt index={index} state={state} />
       <label className="mt-3 block">
         <span className="text-lg font-bold">Anything else?</span>
         <textarea
@@ -121,5 +122,27 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
         </button>
       </div>
     </main>
+  );
+}
+
+const FROM: Readonly<Record<View, string>> = { front: 'the front', side: 'the side', rear: 'behind' };
+
+/** How the trainer's eyes were shared out: whoever pays for a part of the hour should have had a part of them. */
+function WhoWasLookedAt({ index, state }: Pick<FinishPanelProps, 'index' | 'state'>) {
+  const eyes = eyesOn(index, state).filter(({ sets }) => sets > 0);
+  if (eyes.length === 0) return null;
+  return (
+    <section aria-label="Who was looked at" className="border-base-300 border-t py-3">
+      <h2 className="text-xl">Who was looked at</h2>
+      {eyes.map(({ laneId, sets, lookedSets, neverFrom }) => {
+        const clientId = state.lanes.find((lane) => lane.laneId === laneId)?.clientId ?? '';
+        return (
+          <p key={laneId}>
+            <b>{index.client(clientId)?.name}</b>: in {lookedSets} of {sets} sets
+            {lookedSets > 0 && neverFrom.length > 0 && `, never from ${neverFrom.map((view) => FROM[view]).join(' or ')}`}
+          </p>
+        );
+      })}
+    </section>
   );
 }

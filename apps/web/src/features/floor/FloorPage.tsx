@@ -1,12 +1,15 @@
 import { firstName } from '@waxwing/core/client';
-import { endSet } from '@waxwing/core/session';
-import { useState } from 'react';
+import { endSet, whomToWatch } from '@waxwing/core/session';
+import clsx from 'clsx';
+import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useTitle } from '../../shared/page.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
+import { useNow } from '../../shared/useNow.ts';
 import { FinishPanel } from './FinishPanel.tsx';
 import { LanePanel } from './LanePanel.tsx';
 import type { FloorSession } from './floorSession.ts';
+import { laneTaps } from './laneTaps.ts';
 import { TopBar } from './TopBar.tsx';
 import { useOpenSession, useSnapshot } from './useFloorSession.ts';
 
@@ -31,21 +34,45 @@ export default function FloorPage() {
   );
 }
 
+/** Whom to look at next may have changed by then, without any tap. */
+const WATCH_MS = 5000;
+
 function Floor({ live }: { live: FloorSession }) {
   const { index, state } = useSnapshot(live);
   const [isFinishing, setFinishing] = useState(false);
   const [laneId, setLaneId] = useState<string | null>(null);
+  // Undo is for whoever was tapped on last.
+  const [tappedId, setTappedId] = useState<string | null>(null);
+  const [painOf, setPainOf] = useState<string | null>(null);
   const navigate = useNavigate();
-  const lane = state.lanes.find((each) => each.laneId === laneId) ?? state.lanes[0];
+  const lanes = state.lanes.filter(({ leftAt }) => leftAt === null);
+  const lane = lanes.find((each) => each.laneId === laneId) ?? lanes[0];
   const situation = lane && live.situation(lane.laneId);
-  const last = lane && live.lastTap(lane.laneId);
+  const undone = lanes.find((each) => each.laneId === tappedId) ?? lane;
+  const last = undone && live.lastTap(undone.laneId);
   // With several people on the floor it says for whom, too.
-  const forWhom = state.lanes.length > 1 && situation ? `, ${firstName(situation.client.name)}` : '';
+  const forWhom = lanes.length > 1 && undone ? `, ${firstName(index.client(undone.clientId)?.name ?? '')}` : '';
+  const show = useCallback((id: string) => {
+    setLaneId(id);
+    setTappedId(id);
+  }, []);
+  // The set ends with the first tap; what to mind stands beside it then.
+  const pain = useCallback(
+    (id: string) => {
+      laneTaps(live, id).pain();
+      show(id);
+      setPainOf(id);
+    },
+    [live, show],
+  );
   const switchLane = (by: number) => {
-    const at = state.lanes.findIndex((each) => each.laneId === lane?.laneId);
-    const next = state.lanes[(at + by + state.lanes.length) % state.lanes.length];
-    if (next) setLaneId(next.laneId);
+    const at = lanes.findIndex((each) => each.laneId === lane?.laneId);
+    const next = lanes[(at + by + lanes.length) % lanes.length];
+    if (next) show(next.laneId);
   };
+  const now = useNow(WATCH_MS);
+  const situations = lanes.flatMap((each) => live.situation(each.laneId) ?? []);
+  const [watch] = lanes.length > 1 ? whomToWatch(situations, now) : [];
 
   const finish = () => {
     // Whoever finishes in the middle of a set has ended it.
@@ -54,12 +81,13 @@ function Floor({ live }: { live: FloorSession }) {
   };
 
   return (
-    <div className="flex min-h-dvh flex-col lg:h-dvh">
+    <div className={clsx('flex min-h-dvh flex-col lg:h-dvh', lanes.length > 1 && 'md:h-dvh')}>
       <TopBar
         state={state}
         situation={situation ?? null}
+        isNamed={lanes.length === 1}
         undo={last ? `${last.text}${forWhom}` : null}
-        onUndo={() => lane && void live.undo(lane.laneId)}
+        onUndo={() => undone && void live.undo(undone.laneId)}
         onFinish={isFinishing ? undefined : finish}
       />
       {state.status === 'ended' ? (
@@ -78,7 +106,21 @@ function Floor({ live }: { live: FloorSession }) {
           onDone={() => void navigate(`/log/${index.brief.sessionId}`)}
         />
       ) : situation ? (
-        <LanePanel live={live} index={index} state={state} situation={situation} onSwitchLane={switchLane} />
+        <LanePanel
+          live={live}
+          index={index}
+          state={state}
+          situation={situation}
+          others={situations.filter((each) => each !== situation)}
+          watch={watch ?? null}
+          showsPain={painOf === situation.lane.laneId}
+          onPainRead={() => setPainOf(null)}
+          onSwitchLane={switchLane}
+          onShow={show}
+          onPain={pain}
+          onShowPain={setPainOf}
+          onTapped={setTappedId}
+        />
       ) : (
         <main className="px-5 py-10">
           <h1 className="text-2xl">Nothing on the list</h1>

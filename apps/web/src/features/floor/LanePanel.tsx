@@ -1,4 +1,7 @@
-import { neighbour, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
+import type { WatchNext } from '@waxwing/core/coaching';
+import { answersOf, effortScaleOf } from '@waxwing/core/loading';
+import { neighbour, takenNextSet, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
+import clsx from 'clsx';
 import { useCallback, useMemo, useState } from 'react';
 import { BottomBar } from './BottomBar.tsx';
 import { CorrectionCard } from './CorrectionCard.tsx';
@@ -6,39 +9,77 @@ import { CuesAtRest } from './CuesAtRest.tsx';
 import { EndOfSet } from './EndOfSet.tsx';
 import { FaultTiles } from './FaultTiles.tsx';
 import { KeyHelp } from './KeyHelp.tsx';
+import { FeltDialog } from './FeltDialog.tsx';
 import { LaneRail } from './LaneRail.tsx';
-import { laneTaps, type LaneTaps } from './laneTaps.ts';
+import { LaneStrip } from './LaneStrip.tsx';
+import { ListDialog } from './ListDialog.tsx';
+import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
 import type { FloorSession } from './floorSession.ts';
 import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';
 import { SwapDialog } from './SwapDialog.tsx';
 import { useKeys, type KeyBinding } from './useKeys.ts';
+import { useSwipe } from './useSwipe.ts';
+
+/** For how much was left, easiest first. */
+const ANSWER_KEYS = ['+', '=', '-', '0'] as const;
 
 interface LanePanelProps {
   readonly live: FloorSession;
   readonly index: BriefIndex;
   readonly state: SessionState;
   readonly situation: LaneSituation;
+  /** Who else is on the floor. */
+  readonly others: readonly LaneSituation[];
+  readonly watch: WatchNext | null;
+  readonly showsPain: boolean;
+  readonly onPainRead: () => void;
   readonly onSwitchLane: (by: number) => void;
+  readonly onShow: (laneId: string) => void;
+  readonly onPain: (laneId: string) => void;
+  /** Pain that has been reported already. */
+  readonly onShowPain: (laneId: string) => void;
+  readonly onTapped: (laneId: string) => void;
 }
 
-export function LanePanel({ live, index, state, situation, onSwitchLane }: LanePanelProps) {
+/** The lane that is shown, with the others as strips beside it. */
+export function LanePanel(props: LanePanelProps) {
+  const {
+    live,
+    index,
+    state,
+    situation,
+    others,
+    watch,
+    showsPain,
+    onPainRead,
+    onSwitchLane,
+    onShow,
+    onPain,
+    onShowPain,
+    onTapped,
+  } = props;
   const { lane, set, isWorking, correction, movement, item } = situation;
-  const [showsPain, setShowsPain] = useState(false);
   const [showsKeys, setShowsKeys] = useState(false);
   const [findsSwap, setFindsSwap] = useState(false);
+  const [showsList, setShowsList] = useState(false);
+  const [asksFelt, setAsksFelt] = useState(false);
   const { laneId } = lane;
+  /** With others beside it there is less room. */
+  const isTight = others.length > 0;
 
   const taps = useMemo<LaneTaps>(() => {
-    const made = laneTaps(live, laneId);
-    const pain = () => {
-      setShowsPain(true);
-      made.pain();
+    const made = tappedBy(laneTaps(live, laneId), () => onTapped(laneId));
+    const hurts: LaneTaps['hurts'] = (faultId, answer) => {
+      made.hurts(faultId, answer);
+      if (answer === 'yes') onShowPain(laneId);
     };
-    return { ...made, pain };
-  }, [live, laneId]);
+    return { ...made, hurts, pain: () => onPain(laneId) };
+  }, [live, laneId, onPain, onShowPain, onTapped]);
+  const answers = answersOf(effortScaleOf(index.stances(situation.client.clientId)));
 
   const easier = neighbour(index, situation.client.clientId, situation.item.movementId, 'easier');
+  const harder = neighbour(index, situation.client.clientId, situation.item.movementId, 'harder');
   const isHold = item.dose.kind === 'seconds';
   // What guards itself is always bound: fast fingers are ahead of what has been drawn.
   const bindings: KeyBinding[] = [
@@ -76,6 +117,8 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       run: isWorking && correction?.changes[0] ? () => taps.change(correction.changes[0]!) : undefined,
     },
     { keys: ['x'], shown: 'X', what: 'swap for the easier one', run: easier ? () => taps.swap(easier.movementId) : undefined },
+    { keys: ['h'], shown: 'H', what: 'swap for the harder one', run: harder ? () => taps.swap(harder.movementId) : undefined },
+    { keys: ['b'], shown: 'B', what: 'back to what was planned', run: taps.backToPlanned },
     { keys: ['m'], shown: 'M', what: 'swap for another movement', run: () => setFindsSwap(true) },
     {
       keys: ['o'],
@@ -84,17 +127,11 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
       run: movement.document.laterality === 'one-side' ? taps.otherSide : undefined,
     },
     { keys: ['e'], shown: 'E', what: 'end the set', run: () => taps.end() },
-    ...(
-      [
-        ['+', 'plenty-left', 'plenty left'],
-        ['=', 'about-right', 'about right'],
-        ['-', 'nothing-left', 'nothing left'],
-      ] as const
-    ).map(([key, effort, what]) => ({
-      keys: [key],
-      shown: key,
-      what,
-      run: () => taps.rate({ effort }),
+    ...answers.slice(0, ANSWER_KEYS.length).map(({ text, effort, reserve }, i) => ({
+      keys: [ANSWER_KEYS[i]!],
+      shown: ANSWER_KEYS[i]!,
+      what: reserve === undefined ? text.toLowerCase() : `${text.toLowerCase()} left`,
+      run: () => taps.rate({ effort, ...(reserve !== undefined && { reserve }) }),
     })),
     { keys: ['d'], shown: 'D', what: 'do what is proposed for the next set', run: taps.takeNextSet },
     {
@@ -106,51 +143,90 @@ export function LanePanel({ live, index, state, situation, onSwitchLane }: LaneP
     { keys: ['v'], shown: 'V', what: 'stand somewhere else', run: () => taps.standAt() },
     { keys: ['p'], shown: 'P', what: 'pain: stop', run: taps.pain },
     { keys: ['u'], shown: 'U', what: 'undo', run: taps.undo },
-    { keys: ['ArrowLeft'], shown: '←', what: 'lane before', run: state.lanes.length > 1 ? () => onSwitchLane(-1) : undefined },
-    { keys: ['ArrowRight'], shown: '→', what: 'next lane', run: state.lanes.length > 1 ? () => onSwitchLane(1) : undefined },
+    { keys: ['ArrowLeft'], shown: '←', what: 'lane before', run: isTight ? () => onSwitchLane(-1) : undefined },
+    { keys: ['ArrowRight'], shown: '→', what: 'next lane', run: isTight ? () => onSwitchLane(1) : undefined },
     { keys: ['?'], shown: '?', what: 'these keys', run: () => setShowsKeys(true) },
   ];
   const showKeys = useCallback(() => setShowsKeys(true), []);
   const findSwap = useCallback(() => setFindsSwap(true), []);
-  useKeys(bindings, !showsPain && !showsKeys && !findsSwap);
+  const swipe = useSwipe(isTight ? onSwitchLane : null);
+  useKeys(bindings, !showsPain && !showsKeys && !findsSwap && !showsList && !asksFelt);
 
   return (
     <>
-      <div className="grid min-h-0 flex-1 content-start gap-x-5 lg:grid-cols-[11rem_minmax(0,1fr)_20.5rem] lg:content-stretch">
-        <LaneRail
-          index={index}
-          state={state}
-          situation={situation}
-          easier={easier}
-          taps={taps}
-          onFindSwap={findSwap}
-          onSwitchLane={onSwitchLane}
-        />
-        <main className="contain-content flex min-h-0 flex-col min-w-0 px-4 py-3 lg:overflow-y-auto lg:px-0">
-          <MovementHead taps={taps} index={index} situation={situation} />
+      <div
+        className={clsx(
+          'grid min-h-0 flex-1 content-start gap-x-4',
+          isTight
+            ? 'md:grid-cols-[minmax(0,1fr)_18rem] md:grid-rows-[auto_minmax(0,1fr)] md:content-stretch lg:grid-cols-[18.5rem_minmax(0,1fr)_18.5rem] lg:grid-rows-1'
+            : 'lg:grid-cols-[11rem_minmax(0,1fr)_20.5rem] lg:content-stretch',
+        )}
+      >
+        {isTight ? (
+          <div
+            aria-label="Others on the floor"
+            role="group"
+            className="grid gap-2 px-3 pt-3 md:col-span-2 md:auto-rows-fr md:grid-cols-2 lg:col-span-1 lg:min-h-0 lg:grid-cols-1 lg:overflow-y-auto lg:pr-0 lg:pb-3"
+          >
+            {others.map((other) => (
+              <LaneStrip
+                key={other.lane.laneId}
+                live={live}
+                index={index}
+                situation={other}
+                watch={watch?.laneId === other.lane.laneId ? watch : null}
+                decided={(other.set && !other.isWorking && takenNextSet(state, other.set)?.text) || null}
+                onShow={onShow}
+                onPain={onPain}
+                onTapped={onTapped}
+              />
+            ))}
+          </div>
+        ) : (
+          <LaneRail index={index} situation={situation} taps={taps} onFindSwap={findSwap} />
+        )}
+        <main
+          className={clsx(
+            'contain-content flex min-h-0 min-w-0 flex-col px-4 py-3 lg:overflow-y-auto lg:px-0',
+            isTight && 'md:overflow-y-auto md:pr-0',
+          )}
+          onTouchStart={swipe.begin}
+          onTouchEnd={swipe.end}
+        >
+          <MovementHead
+            taps={taps}
+            index={index}
+            situation={situation}
+            isOneOfSeveral={isTight}
+            watch={watch?.laneId === laneId ? watch : null}
+            onList={() => setShowsList(true)}
+          />
           {set && !isWorking ? (
             <EndOfSet key={set.setId} index={index} state={state} situation={situation} set={set} taps={taps} />
           ) : correction && isWorking ? (
-            <CorrectionCard index={index} situation={situation} correction={correction} taps={taps} />
+            <CorrectionCard index={index} situation={situation} correction={correction} others={others} live={live} taps={taps} />
           ) : (
-            <CuesAtRest lexicon={index.lexicon} situation={situation} taps={taps} />
+            <CuesAtRest lexicon={index.lexicon} situation={situation} isTight={isTight} taps={taps} />
           )}
         </main>
-        <FaultTiles lexicon={index.lexicon} situation={situation} taps={taps} onView={taps.standAt} onKeys={showKeys} />
-      </div>
-      <BottomBar situation={situation} taps={taps} />
-      {showsPain && (
-        <PainPanel
-          live={live}
-          index={index}
-          state={state}
+        <FaultTiles
+          lexicon={index.lexicon}
           situation={situation}
           taps={taps}
-          onClose={() => setShowsPain(false)}
+          onView={taps.standAt}
+          onKeys={showKeys}
+          isTight={isTight}
+          onFelt={() => setAsksFelt(true)}
         />
-      )}
+      </div>
+      <BottomBar situation={situation} isNamed={isTight} taps={taps} />
+      {showsPain && <PainPanel live={live} index={index} state={state} situation={situation} taps={taps} onClose={onPainRead} />}
       {findsSwap && (
         <SwapDialog live={live} index={index} situation={situation} taps={taps} onClose={() => setFindsSwap(false)} />
+      )}
+      {asksFelt && <FeltDialog index={index} situation={situation} taps={taps} onClose={() => setAsksFelt(false)} />}
+      {showsList && (
+        <ListDialog index={index} situation={situation} taps={taps} onFindSwap={findSwap} onClose={() => setShowsList(false)} />
       )}
       {showsKeys && <KeyHelp bindings={bindings} onClose={() => setShowsKeys(false)} />}
     </>

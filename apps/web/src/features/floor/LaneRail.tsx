@@ -1,60 +1,52 @@
-import { lowerFirst } from '@waxwing/core/movement';
-import type { RungStep } from '@waxwing/core/loading';
-import type { BriefIndex, ItemState, LaneSituation, SessionState } from '@waxwing/core/session';
+import type { BriefIndex, ItemState, LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
-import { ArrowDown, Check, Search } from 'lucide-react';
+import { Check, Search } from 'lucide-react';
 import { memo } from 'react';
 import type { LaneTaps } from './laneTaps.ts';
+import { LevelButtons } from './LevelButtons.tsx';
 
 interface LaneRailProps {
   readonly index: BriefIndex;
-  readonly state: SessionState;
   readonly situation: LaneSituation;
-  readonly easier: RungStep | null;
   readonly taps: LaneTaps;
   readonly onFindSwap: () => void;
-  readonly onSwitchLane: (by: number) => void;
 }
 
 /** What this lane does, in order; a tap goes there. */
-export function LaneRail({ index, state, situation, easier, taps, onFindSwap, onSwitchLane }: LaneRailProps) {
-  const { lane, client } = situation;
+export function LaneRail({ index, situation, taps, onFindSwap }: LaneRailProps) {
+  const { client } = situation;
   return (
     <nav
       aria-label={`${client.name}’s list`}
       className="border-base-300 contain-content flex gap-1 overflow-x-auto border-b px-2 py-2 lg:flex-col lg:overflow-y-auto lg:border-r lg:border-b-0 lg:px-3"
     >
-      {state.lanes.length > 1 && (
-        <button type="button" className="btn btn-ghost min-h-11 shrink-0" onClick={() => onSwitchLane(1)}>
-          Next lane
-        </button>
-      )}
-      {lane.items.map((item) => (
-        <RailItem
-          key={item.itemId}
-          item={item}
-          name={index.nameOf(item.movementId)}
-          isCurrent={item.itemId === situation.item.itemId}
-          onGo={taps.goTo}
-        />
-      ))}
+      <LaneItems index={index} situation={situation} onGo={taps.goTo} />
       <div className="flex shrink-0 gap-1 lg:mt-auto lg:flex-col">
-        {easier && (
-          <button
-            type="button"
-            className="border-base-content/60 min-h-14 w-44 cursor-pointer rounded-xl border px-3 py-2 text-left leading-tight lg:w-full"
-            onClick={() => taps.swap(easier.movementId)}
-          >
-            <ArrowDown aria-hidden="true" size={16} className="mr-1 inline" />
-            Swap for {lowerFirst(easier.name)}
-          </button>
-        )}
+        <LevelButtons index={index} situation={situation} taps={taps} className="lg:flex-col" />
         <button type="button" className="btn btn-ghost min-h-14 justify-start px-3 text-left" onClick={onFindSwap}>
           <Search aria-hidden="true" size={16} className="shrink-0" /> Another movement
         </button>
       </div>
     </nav>
   );
+}
+
+interface LaneItemsProps {
+  readonly index: BriefIndex;
+  readonly situation: LaneSituation;
+  readonly onGo: (itemId: string) => void;
+}
+
+export function LaneItems({ index, situation, onGo }: LaneItemsProps) {
+  return situation.lane.items.map((item) => (
+    <RailItem
+      key={item.itemId}
+      item={item}
+      name={index.nameOf(item.movementId)}
+      isCurrent={item.itemId === situation.item.itemId}
+      onGo={onGo}
+    />
+  ));
 }
 
 interface RailItemProps {

@@ -1,23 +1,32 @@
-import { doseText, loadTextIn, lowerFirst, tempoText } from '@waxwing/core/movement';
+import { doseText, loadText, loadTextIn, lowerFirst, tempoText } from '@waxwing/core/movement';
 import { firstName, setUpText } from '@waxwing/core/client';
 import type { BriefIndex, LaneSituation } from '@waxwing/core/session';
+import type { WatchNext } from '@waxwing/core/coaching';
+import clsx from 'clsx';
+import { List } from 'lucide-react';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './laneTaps.ts';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { SetUpEditor } from '../../shared/SetUpEditor.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
+import { LevelButtons } from './LevelButtons.tsx';
 import { StripLine } from './StripLine.tsx';
+import { WatchMark } from './WatchMark.tsx';
 
 interface MovementHeadProps {
   readonly taps: LaneTaps;
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
+  /** With others beside it: whose it is, their list and the steps easier and harder stand here. */
+  readonly isOneOfSeveral: boolean;
+  readonly watch: WatchNext | null;
+  readonly onList: () => void;
 }
 
 /** The movement, its side, load and dose, and the way to another one. */
-export function MovementHead({ taps, situation, index }: MovementHeadProps) {
-  const { movement, item, set, isWorking, client, setUp } = situation;
+export function MovementHead({ taps, situation, index, isOneOfSeveral, watch, onList }: MovementHeadProps) {
+  const { movement, item, set, isWorking, client, setUp, lane } = situation;
   const { document } = movement;
   const [editsLoad, setEditsLoad] = useState(false);
   const [editsSetUp, setEditsSetUp] = useState(false);
@@ -28,13 +37,14 @@ export function MovementHead({ taps, situation, index }: MovementHeadProps) {
   return (
     <header className="mb-2">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h1 className="text-2xl md:text-3xl">
+        <h1 className={clsx('text-2xl', !isOneOfSeveral && 'md:text-3xl')}>
+          {isOneOfSeveral && <span className="text-quiet font-normal">{firstName(client.name)} </span>}
           {document.name}
           {segment?.side && <span className="bg-accent text-accent-content ml-3 rounded-lg px-2 text-xl">{segment.side}</span>}
         </h1>
         <p className="text-lg">
           <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsLoad(true)}>
-            {loadTextIn(load, unit)}
+            {isOneOfSeveral ? loadText(load) : loadTextIn(load, unit)}
           </button>
           {' · '}
           {doseText({ ...item.dose, low: item.target, high: item.target } as typeof item.dose)}
@@ -43,7 +53,9 @@ export function MovementHead({ taps, situation, index }: MovementHeadProps) {
           <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsSetUp(true)}>
             {setUpText(setUp ?? undefined) || 'set-up'}
           </button>
-          {document.tempo && <span className="text-quiet hidden sm:inline"> · {tempoText(document.tempo)}</span>}
+          {document.tempo && !isOneOfSeveral && (
+            <span className="text-quiet hidden sm:inline"> · {tempoText(document.tempo)}</span>
+          )}
         </p>
       </div>
       {due && !set && (
@@ -52,7 +64,23 @@ export function MovementHead({ taps, situation, index }: MovementHeadProps) {
           {due.text}
         </p>
       )}
-      <StripLine situation={situation} lexicon={index.lexicon} />
+      {isOneOfSeveral ? (
+        <div className="mt-1 flex flex-wrap items-stretch gap-2">
+          <button type="button" className="btn btn-ghost min-h-14 px-3" onClick={onList}>
+            <List aria-hidden="true" size={18} />
+            {lane.items.findIndex(({ itemId }) => itemId === item.itemId) + 1} of {lane.items.length}
+          </button>
+          <LevelButtons
+            index={index}
+            situation={situation}
+            taps={taps}
+            className="order-1 min-w-0 basis-full sm:order-none sm:flex-1 sm:basis-0"
+          />
+          {watch && <WatchMark watch={watch} className="self-center" />}
+        </div>
+      ) : (
+        <StripLine situation={situation} lexicon={index.lexicon} />
+      )}
       {editsLoad && (
         <Dialog title="What they lift, from the next set on" onClose={() => setEditsLoad(false)}>
           <LoadChoice

@@ -8,6 +8,8 @@ import { useNow } from '../../shared/useNow.ts';
 interface TopBarProps {
   readonly state: SessionState;
   readonly situation: LaneSituation | null;
+  /** With one person; with several the name stands at what they do. */
+  readonly isNamed: boolean;
   /** The last tap of the lane that is shown. */
   readonly undo: string | null;
   readonly onUndo: () => void;
@@ -16,14 +18,14 @@ interface TopBarProps {
 }
 
 /** The hour's clock, what waits to be sent, and the ways out. */
-export function TopBar({ state, situation, undo, onUndo, onFinish }: TopBarProps) {
+export function TopBar({ state, situation, isNamed, undo, onUndo, onFinish }: TopBarProps) {
   return (
     <header className="contain-content bg-neutral text-neutral-content flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-3 md:px-5">
       <Link to="/" aria-label="Leave the floor; the session stays open" className="grid size-11 place-items-center">
         <ArrowLeft aria-hidden="true" size={22} />
       </Link>
       {state.startedAt && <SessionClock startedAt={state.startedAt} />}
-      {situation && <span className="text-lg font-bold">{situation.client.name}</span>}
+      {situation && isNamed && <span className="text-lg font-bold">{situation.client.name}</span>}
       {situation?.client.healthNotAsked && <span className="text-sm">Health questions not asked yet</span>}
       <SendState isOnFloor />
       <div className="ml-auto flex items-center gap-2">

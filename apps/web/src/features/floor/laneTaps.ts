@@ -3,11 +3,16 @@ import { answerOf, type EffortAnswer } from '@waxwing/core/loading';
 import type { SetUp } from '@waxwing/core/client';
 import type { Change } from '@waxwing/core/coaching';
 import {
+  answerFelt,
+  answerHurt,
+  backToPlanned,
   beginSet,
   changeView,
   correctAmount,
   countRep,
+  endAsAsked,
   endSet,
+  hearCue,
   lookClean,
   lookGone,
   makeChange,
@@ -26,8 +31,11 @@ import {
   startItem,
   swapFor,
   switchSide,
+  takeLevel,
   takeNextSet,
   type EndReason,
+  type FeltPlace,
+  type Level,
 } from '@waxwing/core/session';
 import type { FloorSession } from './floorSession.ts';
 
@@ -50,8 +58,18 @@ export interface LaneTaps {
   readonly sayIt: () => void;
   readonly change: (change: Change, load?: Load) => void;
   readonly swap: (movementId: string) => void;
+  /** A step easier or harder. */
+  readonly takeLevel: (level: Level) => void;
+  readonly backToPlanned: () => void;
+  /** What was said to another, heard by this one. */
+  readonly hear: (cueId: string) => void;
+  /** A fault on one side was asked about. */
+  readonly hurts: (faultId: string, answer: 'no' | 'effort' | 'yes') => void;
+  readonly feltAt: (place: FeltPlace) => void;
   readonly pain: () => void;
   readonly end: (reason?: EndReason) => void;
+  /** They did what was asked, counted or not. */
+  readonly done: () => void;
   /** So many more or fewer than what stands for a segment. */
   readonly correctCount: (segmentId: string, by: number) => void;
   readonly rate: (answer: EffortAnswer) => void;
@@ -89,12 +107,20 @@ export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
     swap: (movementId) =>
       act((context) => {
         const { correction, client, item } = context.situation;
-        const path = neighbour(context.index, client.clientId, item.movementId, 'easier');
-        const levers = path?.movementId === movementId ? path.levers : [];
+        const path = (['easier', 'harder'] as const)
+          .map((direction) => neighbour(context.index, client.clientId, item.movementId, direction))
+          .find((each) => each?.movementId === movementId);
+        const levers = path?.levers ?? [];
         return swapFor(context, movementId, levers, correction?.triage.first.fault.faultId);
       }),
+    takeLevel: (level) => act((context) => takeLevel(context, level)),
+    backToPlanned: () => act(backToPlanned),
+    hear: (cueId) => act((context) => hearCue(context, cueId)),
+    hurts: (faultId, answer) => act((context) => answerHurt(context, faultId, answer)),
+    feltAt: (place) => act((context) => answerFelt(context, place)),
     pain: () => act((context) => reportPain(context, 'other')),
     end: (reason = 'done') => act((context) => endSet(context, reason)),
+    done: () => act(endAsAsked),
     correctCount: (segmentId, by) => act((context) => correctAmount(context, segmentId, by)),
     rate: (answer) => act((context) => rateEffort(context, answer)),
     goTo: (itemId) =>
@@ -123,4 +149,17 @@ export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
       }),
     undo: () => void live.undo(laneId),
   };
+}
+
+/** The same taps, each of which says first that somebody tapped. */
+export function tappedBy(taps: LaneTaps, onTapped: () => void): LaneTaps {
+  const entries = Object.entries(taps) as [string, (...args: unknown[]) => void][];
+  const told = entries.map(([name, tap]) => [
+    name,
+    (...args: unknown[]) => {
+      onTapped();
+      tap(...args);
+    },
+  ]);
+  return Object.fromEntries(told) as LaneTaps;
 }

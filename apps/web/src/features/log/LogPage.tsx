@@ -226,9 +226,8 @@ function Trial({ trial }: { trial: CueTrialLog }) {
   );
 }
 
-/** What was said of a set: the word, and the number where one was asked for. */
+/** What was said of a set: how many were left, or the word where no number was asked for. */
 function effortText({ effort, reserve }: SetLog): string {
   if (effort === null) return '–';
-  const word = answerText({ effort }, 'words');
-  return reserve === undefined ? word : `${word}, ${answerText({ effort, reserve }, 'reserve')}`;
+  return answerText({ effort, ...(reserve !== undefined && { reserve }) }, 'reserve');
 }

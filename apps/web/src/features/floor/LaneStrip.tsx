@@ -1,0 +1,278 @@
+import { firstName } from '@waxwing/core/client';
+import { loadTextIn, lowerFirst } from '@waxwing/core/movement';
+import { answersOf, effortScaleOf, answerOf } from '@waxwing/core/loading';
+import type { WatchNext } from '@waxwing/core/coaching';
+import { nextSetAfter, nextSetText, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
+import clsx from 'clsx';
+import { memo, useMemo } from 'react';
+import { clockText } from '../../shared/dates.ts';
+import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
+import { SeverityDrop } from '../../shared/Severity.tsx';
+import { useNow } from '../../shared/useNow.ts';
+import type { FloorSession } from './floorSession.ts';
+import { laneCount, restLeft } from './laneCount.ts';
+import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
+import { WatchMark } from './WatchMark.tsx';
+import { workingSideOf } from './workingSide.ts';
+
+/** So many of the likeliest faults stand on a strip. */
+const TILES_MOST = 3;
+
+interface LaneStripProps {
+  readonly live: FloorSession;
+  readonly index: BriefIndex;
+  readonly situation: LaneSituation;
+  /** Look here next, where it is this lane's turn. */
+  readonly watch: WatchNext | null;
+  /** What was taken as the next set, where something was. */
+  readonly decided: string | null;
+  readonly onShow: (laneId: string) => void;
+  /** Pain wants the whole screen. */
+  readonly onPain: (laneId: string) => void;
+  /** Somebody tapped on this lane: Undo is for it then. */
+  readonly onTapped: (laneId: string) => void;
+}
+
+/** Somebody who isn't the one that is shown: what they do, and the commonest taps without switching. */
+export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
+  const { live, index, situation, watch, decided, onShow, onPain, onTapped } = props;
+  const { lane, client, item, movement, isWorking, set } = situation;
+  const { laneId } = lane;
+  const taps = useMemo(() => tappedBy(laneTaps(live, laneId), () => onTapped(laneId)), [live, laneId, onTapped]);
+  const segment = isWorking ? set?.segments.at(-1) : undefined;
+  const load = segment?.load ?? item.load;
+  const name = firstName(client.name);
+  const sets = Math.min(item.sets, set?.ordinal ?? 1);
+  return (
+    <section aria-label={name} className="bg-panel flex min-h-0 gap-2 rounded-2xl px-3 py-2 sm:flex-col sm:gap-1.5">
+      <div className="relative min-w-0 flex-1 sm:flex-none">
+        <button
+          type="button"
+          aria-label={`Show ${name}`}
+          className="flex w-full cursor-pointer items-start gap-2 text-left"
+          onClick={() => onShow(laneId)}
+        >
+          <span className="min-w-0 flex-1">
+            <span className="flex items-baseline gap-2">
+              <span className="heading text-xl">{name}</span>
+              <span className="text-quiet text-sm whitespace-nowrap">
+                {segment?.side && `${segment.side} · `}
+                {set && set.ordinal > item.sets ? `set ${set.ordinal}` : `set ${sets} of ${item.sets}`}
+              </span>
+            </span>
+            <span className="block truncate leading-tight font-bold sm:whitespace-normal">{movement.document.name}</span>
+            <span className="flex items-baseline gap-2">
+              <StripCount situation={situation} />
+              <span className="text-quiet truncate text-sm">
+                {load.kind !== 'bodyweight' && loadTextIn(load, client.unit ?? 'kg')}
+              </span>
+            </span>
+          </span>
+          <PhaseStill
+            document={movement.document}
+            lexicon={index.lexicon}
+            phase={tellingPhase(movement.document)}
+            view={lane.view}
+            side={workingSideOf(situation)}
+            className="hidden h-20 w-16 shrink-0 lg:block"
+          />
+        </button>
+        {watch && <WatchMark watch={watch} className="absolute top-0 right-0" />}
+      </div>
+      <div className="hidden sm:block">
+        <StripMiddle index={index} situation={situation} taps={taps} decided={decided} />
+      </div>
+      <StripFoot situation={situation} taps={taps} name={name} onPain={() => onPain(laneId)} />
+    </section>
+  );
+});
+
+function StripCount({ situation }: { situation: LaneSituation }) {
+  const now = useNow();
+  const { done, target, isHold } = laneCount(situation, now);
+  const rest = restLeft(situation, now);
+  if (rest !== null) {
+    return (
+      <span className={clsx('figures text-lg', rest <= 0 && 'bg-accent text-accent-content rounded px-1.5 font-bold')}>
+        {rest > 0 ? `rest ${clockText(rest)}` : 'rest is over'}
+      </span>
+    );
+  }
+  return (
+    <>
+      <span className="heading figures text-2xl leading-none sm:text-4xl">{done}</span>
+      <span className="text-quiet whitespace-nowrap">
+        of {target}
+        {isHold && ' s'}
+      </span>
+    </>
+  );
+}
+
+interface PartProps {
+  readonly index: BriefIndex;
+  readonly situation: LaneSituation;
+  readonly taps: LaneTaps;
+}
+
+const BUTTON = 'min-h-14 cursor-pointer rounded-xl px-2 text-base leading-tight font-bold';
+
+/** What they may show; what was said and whether it helped; in the rest how much was left, and the next set. */
+function StripMiddle({ index, situation, taps, decided }: PartProps & { readonly decided: string | null }) {
+  const { correction, isWorking, set, tiles, item, nextItem } = situation;
+  if (set && !isWorking) {
+    const answer = answerOf(set);
+    const isLast = item.setIds.length >= item.sets;
+    if (!answer) {
+      const scale = effortScaleOf(index.stances(situation.client.clientId));
+      return (
+        <div role="group" aria-label="How much was left?">
+          <p className="text-quiet text-sm">{scale === 'rpe' ? 'How hard, out of ten?' : 'How many more, clean?'}</p>
+          <div
+            className={clsx('grid gap-1.5', scale === 'words' ? 'grid-cols-3' : scale === 'rpe' ? 'grid-cols-6' : 'grid-cols-4')}
+          >
+            {answersOf(scale).map(({ text, effort, reserve }) => (
+              <button
+                key={text}
+                type="button"
+                className={clsx(BUTTON, 'border-base-content border-2 px-1 text-sm')}
+                onClick={() => taps.rate({ effort, ...(reserve !== undefined && { reserve }) })}
+              >
+                {text}
+              </button>
+            ))}
+          </div>
+        </div>
+      );
+    }
+    if (isLast && nextItem) {
+      return (
+        <button
+          type="button"
+          className={clsx(BUTTON, 'btn-neutral bg-base-200 w-full')}
+          onClick={() => taps.goTo(nextItem.itemId)}
+        >
+          On to {lowerFirst(index.nameOf(nextItem.movementId))}
+        </button>
+      );
+    }
+    if (isLast) return <p className="text-quiet">Through with the list.</p>;
+    if (decided) return <p className="leading-tight">Next: {lowerFirst(decided)}</p>;
+    return (
+      <button type="button" className={clsx(BUTTON, 'bg-base-200 w-full')} onClick={taps.takeNextSet}>
+        {nextSetText(nextSetAfter(index, situation, set, answer), item.dose.kind)}
+      </button>
+    );
+  }
+  if (correction && isWorking) {
+    const { triage, waitingFor } = correction;
+    return (
+      <div role="group" aria-label={lowerFirst(triage.first.fault.name)}>
+        <p className="flex items-baseline gap-1.5 leading-tight">
+          <SeverityDrop severity={triage.first.severity} size={14} />
+          {waitingFor ? (
+            <b>{waitingFor.text}</b>
+          ) : (
+            <span>
+              {triage.endSet ? 'End the set: ' : 'Look again: '}
+              {lowerFirst(triage.first.fault.name)}
+            </span>
+          )}
+        </p>
+        <div className="mt-1 grid grid-cols-2 gap-1.5">
+          <button
+            type="button"
+            className={clsx(BUTTON, 'border-base-content border-2')}
+            onClick={waitingFor ? () => taps.outcome('fixed') : taps.gone}
+          >
+            {waitingFor ? 'Fixed' : 'Gone'}
+          </button>
+          <button
+            type="button"
+            className={clsx(BUTTON, 'border-base-content border-2')}
+            onClick={waitingFor ? () => taps.outcome('same') : () => taps.see(triage.first.fault.faultId, triage.first.side)}
+          >
+            {waitingFor ? 'Same' : 'Still there'}
+          </button>
+        </div>
+      </div>
+    );
+  }
+  return (
+    <div className="flex gap-1.5 lg:flex-wrap" role="group" aria-label="Faults">
+      {tiles.slice(0, TILES_MOST).map(({ fault, inView }) => (
+        <button
+          key={fault.faultId}
+          type="button"
+          className={clsx(
+            'flex min-h-14 min-w-24 flex-1 cursor-pointer items-center gap-1.5 rounded-xl border px-2 text-left text-sm leading-tight',
+            inView ? 'border-base-content/60' : 'border-base-content/45 border-dashed',
+          )}
+          onClick={() => taps.see(fault.faultId)}
+        >
+          <SeverityDrop severity={fault.severity} size={14} />
+          <span>{fault.name}</span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+interface FootProps extends PartProps {
+  readonly name: string;
+  readonly onPain: () => void;
+}
+
+/** Good, done and pain; before a set and in the rest, begin. */
+function StripFoot({ situation, taps, name, onPain }: Omit<FootProps, 'index'>) {
+  const { isWorking, set, item } = situation;
+  const { otherIsLeftToDo } = laneCount(situation, new Date(set?.startedAt ?? 0));
+  const wasClean = set?.looks.at(-1)?.clean === true;
+  return (
+    <div className="grid shrink-0 grid-cols-[1fr_1fr_auto] gap-1.5 self-center sm:mt-auto sm:self-stretch">
+      {isWorking ? (
+        <>
+          <button
+            type="button"
+            className={clsx(BUTTON, 'bg-success text-success-content')}
+            aria-label={`Good, ${name}`}
+            onClick={taps.looksGood}
+          >
+            {wasClean ? 'Good ✓' : 'Good'}
+          </button>
+          {otherIsLeftToDo ? (
+            <button
+              type="button"
+              className={clsx(BUTTON, 'bg-base-200')}
+              aria-label={`Other side, ${name}`}
+              onClick={taps.otherSide}
+            >
+              Other side
+            </button>
+          ) : (
+            <button type="button" className={clsx(BUTTON, 'bg-base-200')} aria-label={`Done, ${name}`} onClick={taps.done}>
+              Done
+            </button>
+          )}
+        </>
+      ) : (
+        <button
+          type="button"
+          className={clsx(BUTTON, 'border-base-content col-span-2 border-2')}
+          aria-label={`Start, ${name}`}
+          onClick={taps.begin}
+        >
+          Start set {Math.min(item.setIds.length + 1, 99)}
+        </button>
+      )}
+      <button
+        type="button"
+        className={clsx(BUTTON, 'border-error text-error min-w-16 border-2')}
+        aria-label={`Pain, ${name}`}
+        onClick={onPain}
+      >
+        Pain
+      </button>
+    </div>
+  );
+}

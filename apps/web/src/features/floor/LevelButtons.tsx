@@ -1,0 +1,105 @@
+import { lowerFirst } from '@waxwing/core/movement';
+import { levelsOf, type BriefIndex, type LaneSituation, type Level } from '@waxwing/core/session';
+import clsx from 'clsx';
+import { ArrowDown, ArrowUp, ChevronDown, RotateCcw } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Dialog } from '../../shared/Dialog.tsx';
+import type { LaneTaps } from './laneTaps.ts';
+
+interface LevelButtonsProps {
+  readonly index: BriefIndex;
+  readonly situation: LaneSituation;
+  readonly taps: LaneTaps;
+  readonly className?: string;
+}
+
+/** What a step is called on a button: it says what it does before it is done. */
+function stepText(level: Level): string {
+  return level.kind === 'movement' ? `Swap for ${lowerFirst(level.text)}` : level.text;
+}
+
+/** One step easier or harder, the smallest first, and the way back to what was planned. */
+export function LevelButtons({ index, situation, taps, className }: LevelButtonsProps) {
+  const levels = useMemo(() => levelsOf(index, situation), [index, situation]);
+  const { easier, harder, back } = levels;
+  return (
+    <div className={clsx('flex gap-2', className)} role="group" aria-label="Easier or harder">
+      {back && (
+        <button
+          type="button"
+          className="border-base-content/60 min-h-14 cursor-pointer rounded-xl border px-3 py-1 text-left leading-tight"
+          onClick={taps.backToPlanned}
+        >
+          <RotateCcw aria-hidden="true" size={16} className="mr-1 inline" />
+          Back to {lowerFirst(back.name)}
+        </button>
+      )}
+      <OneWay index={index} direction="easier" steps={easier} onTake={taps.takeLevel} />
+      <OneWay index={index} direction="harder" steps={harder} onTake={taps.takeLevel} />
+    </div>
+  );
+}
+
+interface OneWayProps {
+  readonly index: BriefIndex;
+  readonly direction: 'easier' | 'harder';
+  readonly steps: readonly Level[];
+  readonly onTake: (level: Level) => void;
+}
+
+function OneWay({ index, direction, steps, onTake }: OneWayProps) {
+  const [isOpen, setOpen] = useState(false);
+  const [first] = steps;
+  if (!first) return null;
+  const Arrow = direction === 'easier' ? ArrowDown : ArrowUp;
+  const leversOf = (level: Level) =>
+    (level.kind === 'movement' ? level.levers : [level.lever])
+      .map((lever) => index.lexicon.levers.get(lever)?.name ?? lever)
+      .join(', ');
+  return (
+    <div className="border-base-content/60 flex min-w-0 flex-1 rounded-xl border">
+      <button
+        type="button"
+        className="min-h-14 min-w-0 flex-1 cursor-pointer px-3 py-1 text-left leading-tight"
+        onClick={() => onTake(first)}
+      >
+        <Arrow aria-hidden="true" size={16} className="mr-1 inline" />
+        <span className="sr-only">{direction}: </span>
+        {stepText(first)}
+      </button>
+      {steps.length > 1 && (
+        <button
+          type="button"
+          aria-label={`Everything ${direction}`}
+          className="border-base-300 grid w-11 shrink-0 cursor-pointer place-items-center border-l"
+          onClick={() => setOpen(true)}
+        >
+          <ChevronDown aria-hidden="true" size={18} />
+        </button>
+      )}
+      {isOpen && (
+        <Dialog title={direction === 'easier' ? 'Easier' : 'Harder'} onClose={() => setOpen(false)}>
+          <ul className="mt-3 flex flex-col gap-2">
+            {steps.map((level) => (
+              <li key={level.key}>
+                <button
+                  type="button"
+                  className="btn min-h-14 w-full justify-start px-5 text-left text-lg"
+                  onClick={() => {
+                    setOpen(false);
+                    onTake(level);
+                  }}
+                >
+                  {stepText(level)}
+                  <span className="text-sm font-normal opacity-80">
+                    {level.kind === 'movement' && level.planned ? level.planned : leversOf(level)}
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </Dialog>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,42 @@
+import { firstName } from '@waxwing/core/client';
+import type { BriefIndex, LaneSituation } from '@waxwing/core/session';
+import { Search } from 'lucide-react';
+import { Dialog } from '../../shared/Dialog.tsx';
+import { LaneItems } from './LaneRail.tsx';
+import type { LaneTaps } from './laneTaps.ts';
+
+interface ListDialogProps {
+  readonly index: BriefIndex;
+  readonly situation: LaneSituation;
+  readonly taps: LaneTaps;
+  readonly onFindSwap: () => void;
+  readonly onClose: () => void;
+}
+
+/** The list of one of several: beside the others' strips it has no room of its own. */
+export function ListDialog({ index, situation, taps, onFindSwap, onClose }: ListDialogProps) {
+  return (
+    <Dialog title={`${firstName(situation.client.name)}’s list`} onClose={onClose}>
+      <nav aria-label={`${situation.client.name}’s list`} className="mt-3 flex flex-col gap-1">
+        <LaneItems
+          index={index}
+          situation={situation}
+          onGo={(itemId) => {
+            taps.goTo(itemId);
+            onClose();
+          }}
+        />
+        <button
+          type="button"
+          className="btn btn-ghost min-h-14 justify-start px-3"
+          onClick={() => {
+            onClose();
+            onFindSwap();
+          }}
+        >
+          <Search aria-hidden="true" size={16} /> Another movement
+        </button>
+      </nav>
+    </Dialog>
+  );
+}

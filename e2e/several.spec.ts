@@ -1,0 +1,200 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+import { seriousProblems } from './axe.ts';
+import { allSent, beginFor, signIn, test } from './server.ts';
+
+const THREE = [
+  ['Jonah', ['goblet-squat', 'forearm-plank']],
+  ['Wren', ['goblet-squat', 'suspension-row']],
+  ['Tobiah', ['supported-split-squat', 'box-squat']],
+] as const;
+
+const strip = (page: Page, name: string): Locator => page.getByRole('region', { name, exact: true });
+const tap = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+
+/** Everything that can be tapped is whole within the window, and nothing on the way there scrolls. */
+async function nothingScrolls(page: Page): Promise<void> {
+  const scrolls = await page.evaluate(() =>
+    [document.documentElement, ...document.querySelectorAll('main, aside, [aria-label="Others on the floor"]')]
+      .filter((each) => each.scrollHeight > each.clientHeight + 1 || each.scrollWidth > each.clientWidth + 1)
+      .map((each) => `${each.tagName} ${each.scrollWidth}×${each.scrollHeight} in ${each.clientWidth}×${each.clientHeight}`),
+  );
+  expect(scrolls).toEqual([]);
+}
+
+test('three people: one is large, the others take the commonest taps on their strips', async ({ page, server }) => {
+  await signIn(page, server);
+  await beginFor(page, server, THREE);
+  await test.step('each begins, is praised, and is through with a set, without being shown', async () => {
+    await expect(page.getByRole('heading', { name: 'Jonah Goblet squat', level: 1 })).toBeVisible();
+    await tap(page, 'Start, Wren');
+    await tap(page, 'Good, Wren');
+    await expect(strip(page, 'Wren')).toContainText('Good ✓');
+    await tap(page, 'Done, Wren');
+    await strip(page, 'Wren').getByRole('button', { name: '4 or more' }).click();
+    await expect(strip(page, 'Wren').getByRole('button', { name: /reps/ })).toBeVisible();
+    await strip(page, 'Wren').getByRole('button', { name: /reps/ }).click();
+    await expect(strip(page, 'Wren')).toContainText('Next: ');
+    await expect(page.getByRole('heading', { name: 'Jonah Goblet squat', level: 1 })).toBeVisible();
+  });
+
+  await test.step('a fault, what to say, and whether it helped: two taps', async () => {
+    await tap(page, 'Start, Tobiah');
+    const faults = strip(page, 'Tobiah').getByRole('group', { name: 'Faults' }).getByRole('button');
+    await expect(faults).toHaveCount(3);
+    const name = await faults.first().innerText();
+    await faults.first().click();
+    await expect(strip(page, 'Tobiah').getByRole('group', { name, exact: false })).toContainText(/\w+ \w+/);
+    await strip(page, 'Tobiah').getByRole('button', { name: 'Fixed' }).click();
+    await expect(strip(page, 'Tobiah').getByRole('group', { name: 'Faults' })).toBeVisible();
+  });
+
+  await test.step('Undo is for who was tapped on last, and says who', async () => {
+    await expect(page.getByRole('button', { name: 'Undo: fixed, Tobiah' })).toBeVisible();
+    await page.keyboard.press(' ');
+    await expect(page.getByRole('button', { name: 'Undo: rep, Jonah' })).toBeVisible();
+    await tap(page, 'Undo: rep, Jonah');
+    await expect(page.getByTestId('count')).toHaveText('0');
+  });
+
+  await test.step('both sides, then done as it was asked for', async () => {
+    await tap(page, 'Other side, Tobiah');
+    await tap(page, 'Done, Tobiah');
+    await expect(strip(page, 'Tobiah')).toContainText(/rest \d/);
+  });
+
+  await test.step('switching is one tap, or an arrow; the list stands behind its number', async () => {
+    await tap(page, 'Show Tobiah');
+    await expect(page.getByRole('heading', { name: 'Tobiah Supported split squat', level: 1 })).toBeVisible();
+    await expect(page.getByRole('group', { name: 'left', exact: true })).toContainText(/^[1-9]/);
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('heading', { name: 'Jonah Goblet squat', level: 1 })).toBeVisible();
+    await tap(page, '1 of 2');
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Forearm plank/ })
+      .click();
+    await expect(page.getByRole('heading', { name: 'Jonah Forearm plank', level: 1 })).toBeVisible();
+    await tap(page, '2 of 2');
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Goblet squat/ })
+      .click();
+  });
+
+  await test.step('nothing scrolls on a laptop or an upright tablet, with a correction open', async () => {
+    await page.keyboard.press(' ');
+    await tap(page, 'Knee drops in, left');
+    await expect(page.getByTestId('cue')).toBeVisible();
+    await nothingScrolls(page);
+    expect(await seriousProblems(page)).toEqual([]);
+    await page.setViewportSize({ width: 820, height: 1180 });
+    await nothingScrolls(page);
+    for (const button of await page.getByRole('button').all()) {
+      const box = await button.boundingBox();
+      if (box) expect(box.height, await button.innerText()).toBeGreaterThanOrEqual(32);
+    }
+    await page.setViewportSize({ width: 390, height: 844 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    for (const name of ['Good, Wren', 'Start, Wren', 'Pain, Wren']) {
+      const button = page.getByRole('button', { name, exact: true });
+      if ((await button.count()) > 0) expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(56);
+    }
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+
+  await test.step('pain on a strip ends that set and says what to mind', async () => {
+    await tap(page, 'Start, Tobiah');
+    await tap(page, 'Pain, Tobiah');
+    await expect(page.getByRole('dialog', { name: 'The set has ended' })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('heading', { name: 'Tobiah Supported split squat', level: 1 })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'End of set' })).toBeVisible();
+  });
+
+  await test.step('at the end it says who was looked at', async () => {
+    await tap(page, 'Finish');
+    const eyes = page.getByRole('region', { name: 'Who was looked at' });
+    await expect(eyes).toContainText('Wren Tolliver: in 1 of 1 sets');
+    await expect(eyes).toContainText('Tobiah Renn: in 1 of 2 sets');
+    await page.getByRole('button', { name: 'Finish and write it down' }).click();
+    await expect(page.getByRole('region', { name: 'Next time' }).first()).toBeVisible();
+  });
+});
+
+test('a fault on one side asks whether it hurts; a cue is said to all; easier, harder and back; where it is felt', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await beginFor(page, server, THREE);
+  await page.keyboard.press(' ');
+  await tap(page, 'Start, Wren');
+  await strip(page, 'Wren').getByRole('button', { name: 'Knee drops in' }).click();
+  await expect(strip(page, 'Wren').getByRole('button', { name: 'Fixed' })).toBeVisible();
+
+  await test.step('a fault on one side asks once whether it hurts', async () => {
+    await tap(page, 'Knee drops in, right');
+    const asked = page.getByRole('group', { name: 'Does it hurt?' });
+    await asked.getByRole('button', { name: 'Effort' }).click();
+    await expect(asked).toBeHidden();
+    await expect(page.getByTestId('cue')).toBeVisible();
+  });
+
+  await test.step('what is said to one is said to another whom it fits, and who wasn’t told it yet', async () => {
+    const told = (await page.getByTestId('cue').textContent())!;
+    await tap(page, 'Show Wren');
+    if ((await page.getByTestId('cue').textContent()) === told) await tap(page, 'Say it another way');
+    await expect(page.getByTestId('cue')).not.toHaveText(told);
+    await tap(page, 'Show Jonah');
+    await tap(page, 'Say it to Wren too');
+    await expect(strip(page, 'Wren')).toContainText(told);
+    await expect(page.getByRole('button', { name: /^Say it to/ })).toBeHidden();
+    await tap(page, 'Show Wren');
+    await page.keyboard.press('f');
+    await tap(page, 'Weight to one side, left');
+    await expect(page.getByTestId('cue')).toBeVisible();
+  });
+
+  await test.step('yes is pain', async () => {
+    await page.getByRole('group', { name: 'Does it hurt?' }).getByRole('button', { name: 'Yes' }).click();
+    await expect(page.getByRole('dialog', { name: 'The set has ended' })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('region', { name: 'End of set' })).toBeVisible();
+  });
+
+  await test.step('where it is felt: the right place is praise, another says what to do', async () => {
+    await tap(page, 'Show Jonah');
+    await tap(page, 'Felt where?');
+    const dialog = page.getByRole('dialog', { name: 'Where does Jonah feel it?' });
+    await dialog.getByRole('button', { name: 'Front thigh' }).click();
+    await expect(dialog).toContainText('That is the place. Say so.');
+    await page.keyboard.press('Escape');
+    await tap(page, 'Felt where?');
+    await dialog.getByRole('button', { name: 'The front of the knee' }).click();
+    await expect(dialog).toContainText('Whole foot down, sit back a little');
+    await page.keyboard.press('Escape');
+  });
+
+  await test.step('a lever first, another movement after it, and the way back', async () => {
+    const levels = page.getByRole('group', { name: 'Easier or harder' });
+    await levels.getByRole('button', { name: /^easier: / }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Goblet squat');
+    await levels.getByRole('button', { name: 'Everything easier' }).click();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Swap for/ })
+      .last()
+      .click();
+    await expect(page.getByRole('heading', { level: 1 })).not.toContainText('Goblet squat');
+    await levels.getByRole('button', { name: 'Back to goblet squat' }).click();
+    await expect(page.getByRole('heading', { name: 'Jonah Goblet squat', level: 1 })).toBeVisible();
+    await expect(levels.getByRole('button', { name: /^harder: / })).toBeVisible();
+  });
+
+  await test.step('all of it stands after a reload, and is sent', async () => {
+    await allSent(page);
+    await page.reload();
+    await expect(page.getByRole('heading', { name: 'Jonah Goblet squat', level: 1 })).toBeVisible();
+    await expect(strip(page, 'Wren')).toContainText(/rest/);
+  });
+});
