@@ -17,6 +17,7 @@ import type { EndReason, PainKind } from './eventTypes.ts';
 import { segmentAmount } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { adviceFor } from './clientAdvice.ts';
+import { clockBlockOf } from './clock.ts';
 import { firstSide } from './firstSide.ts';
 import type { LaneSituation } from './laneSituation.ts';
 import { SLOWER_KEY } from './nextSetAfter.ts';
@@ -302,7 +303,10 @@ export function swapFor(
   const revision = index.revision(movementId);
   if (!revision || movementId === item.movementId) return [];
   const { document } = revision;
-  const { load, target } = adviceFor(index, client, document);
+  const advice = adviceFor(index, client, document);
+  // On the clock it is as long as the clock says, whatever the movement.
+  const { dose, target } = clockBlockOf(index, item.planItemId) ? item : { dose: document.dose, target: advice.target };
+  const { load } = advice;
   const swapped: EventDraft = {
     type: 'movement-swapped',
     ...inLane(context),
@@ -311,7 +315,7 @@ export function swapFor(
       fromMovementId: item.movementId,
       toMovementId: movementId,
       toRevisionId: revision.revisionId,
-      dose: document.dose,
+      dose,
       target,
       load,
       levers: [...levers],

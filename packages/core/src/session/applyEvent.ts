@@ -416,6 +416,11 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     const others = draft.state.setUps.filter((each) => each.clientId !== noted.clientId || each.movementId !== movementId);
     draft.state.setUps = [...others, noted];
   },
+  'clock-set': ({ state }, event) => {
+    const { move, blockId, seconds, holdSeconds = 0 } = event.payload;
+    const isRunning = move === 'started' || move === 'resumed' || (move === 'moved' && state.clock?.isRunning === true);
+    state.clock = move === 'ended' ? null : { blockId, at: event.at, seconds, isRunning, holdSeconds };
+  },
   retracted: ignore,
   amended: ignore,
 };

@@ -38,6 +38,9 @@ import {
 import {
   ACTORS,
   BROUGHT_MAX,
+  CLOCK_MOVES,
+  CLOCK_SECONDS_MOST,
+  COUNT_IN_SECONDS,
   CHANGE_KINDS,
   END_REASONS,
   HURT_ANSWERS,
@@ -46,6 +49,7 @@ import {
   PAIN_KINDS,
   type Actor,
   type ChangeKind,
+  type ClockMove,
   type EndReason,
   type EventType,
   type HurtAnswer,
@@ -286,6 +290,16 @@ export class SetUpNoted {
   @One(() => SetUp) setUp!: SetUp;
 }
 
+/** Where the clock of a block stood at the event's instant, and whether it goes on from there. All that comes later is reckoned. */
+export class ClockSet {
+  @IsIn(CLOCK_MOVES) move!: ClockMove;
+  @IsId() blockId!: string;
+  /** From its first second; below none while it counts in. */
+  @IsNumber({ maxDecimalPlaces: 3 }) @Min(-COUNT_IN_SECONDS) @Max(CLOCK_SECONDS_MOST) seconds!: number;
+  /** It waits so long before it goes on. */
+  @Maybe() @IsNumber({ maxDecimalPlaces: 3 }) @Min(0) @Max(600) holdSeconds?: number;
+}
+
 /** Takes an event back. Nothing is deleted. */
 export class Retracted {
   @IsId() eventId!: string;
@@ -327,6 +341,7 @@ export interface EventPayloads {
   note: NoteWritten;
   'decision-made': DecisionMade;
   'set-up-noted': SetUpNoted;
+  'clock-set': ClockSet;
   retracted: Retracted;
   amended: Amended;
 }
@@ -359,6 +374,7 @@ export const PAYLOAD_SHAPES: { readonly [T in EventType]: new () => EventPayload
   note: NoteWritten,
   'decision-made': DecisionMade,
   'set-up-noted': SetUpNoted,
+  'clock-set': ClockSet,
   retracted: Retracted,
   amended: Amended,
 };

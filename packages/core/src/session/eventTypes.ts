@@ -27,6 +27,7 @@ export const EVENT_TYPES = [
   'note',
   'decision-made',
   'set-up-noted',
+  'clock-set',
   'retracted',
   'amended',
 ] as const;
@@ -67,6 +68,15 @@ export type EndReason = (typeof END_REASONS)[number];
 /** `harder`: made harder on purpose; the others help. */
 export const CHANGE_KINDS = ['set-up', 'drill', 'lever', 'swap', 'harder'] as const;
 export type ChangeKind = (typeof CHANGE_KINDS)[number];
+
+/** What was done to the clock of a block. */
+export const CLOCK_MOVES = ['started', 'paused', 'resumed', 'moved', 'ended'] as const;
+export type ClockMove = (typeof CLOCK_MOVES)[number];
+
+/** A clock begins so long before its first second: time to get ready. */
+export const COUNT_IN_SECONDS = 10;
+/** Nobody's clock runs longer. */
+export const CLOCK_SECONDS_MOST = 6 * 3600;
 
 /** What a client says when they are asked whether what shows on one side hurts; when it does, that is pain and reported as such. */
 export const HURT_ANSWERS = ['no', 'effort'] as const;

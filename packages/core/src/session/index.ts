@@ -33,6 +33,22 @@ export {
 } from './actions.ts';
 export { type FeltPlace, answerFelt, answerHurt, feltPlaces, hurtToAsk } from './asking.ts';
 export { type Level, type Levels, backToPlanned, levelsOf, takeLevel } from './levels.ts';
+export {
+  type ClockReading,
+  type ClockScore,
+  type ClockStep,
+  clockBlockOf,
+  clockPosition,
+  clockScore,
+  endClock,
+  holdClock,
+  pauseClock,
+  readClock,
+  resumeClock,
+  startClock,
+  stepClock,
+} from './clock.ts';
+export { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
 export { fitsCue, hearCue } from './sayToAll.ts';
 export { eyesOn, whomToWatch } from './watching.ts';
 export { amountPerSide, segmentAmount, totalAmount } from './amount.ts';

@@ -185,6 +185,18 @@ export interface TypedState {
   readonly at: string;
 }
 
+/** The clock of a block, as it was last set. */
+export interface ClockState {
+  readonly blockId: string;
+  /** When it was set. */
+  readonly at: string;
+  /** Where it stood then, from its first second. */
+  readonly seconds: number;
+  readonly isRunning: boolean;
+  /** It stands still so long after it was set. */
+  readonly holdSeconds: number;
+}
+
 /** What a set of events says about a session. */
 export interface SessionState {
   readonly sessionId: string | null;
@@ -204,6 +216,8 @@ export interface SessionState {
   /** Revisions that the session began without. */
   readonly brought: readonly string[];
   readonly notes: readonly { readonly at: string; readonly clientId: string | null; readonly text: string }[];
+  /** The clock that is on; `null` when none is. */
+  readonly clock: ClockState | null;
   /** Highest logical time seen: the next event takes one more. */
   readonly lamport: number;
 }

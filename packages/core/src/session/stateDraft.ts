@@ -29,6 +29,7 @@ function nothingYet(): Mutable<SessionState> {
     typed: [],
     brought: [],
     notes: [],
+    clock: null,
     lamport: 0,
   };
 }

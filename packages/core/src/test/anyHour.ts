@@ -103,6 +103,12 @@ const PAYLOADS: Payloads = {
   note: fc.constant({ text: 'Tired today.' }),
   'decision-made': anyMovement.map((movementId) => ({ movementId, kind: 'repeat' as const, text: 'The same', reasons: [] })),
   'set-up-noted': anyMovement.map((movementId) => ({ movementId, setUp: { wedge: 'low' } })),
+  'clock-set': fc
+    .tuple(
+      fc.constantFrom('started' as const, 'paused' as const, 'resumed' as const, 'moved' as const, 'ended' as const),
+      fc.nat(90),
+    )
+    .map(([move, seconds]) => ({ move, blockId: id('9', 0), seconds, ...(seconds % 2 === 1 && { holdSeconds: 30 }) })),
 };
 
 const anyDraft = fc

@@ -1,0 +1,223 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { createHash } from 'node:crypto';
+import { startOf } from '../planning/startOf.ts';
+import type { IntervalsFormat, Plan } from '../planning/plan.ts';
+import { blockOf, itemOf, planOf } from '../test/plans.ts';
+import { starterLibrary } from '../test/starterLibrary.ts';
+import { smallBrief } from '../test/smallLibrary.ts';
+import { TestReplica } from '../test/replica.ts';
+import type { Action } from '../test/floor.ts';
+import { openSession, seeFault } from './actions.ts';
+import type { SessionBrief } from './brief.ts';
+import { indexBrief } from './briefIndex.ts';
+import {
+  clockPosition,
+  clockScore,
+  endClock,
+  holdClock,
+  pauseClock,
+  readClock,
+  resumeClock,
+  startClock,
+  stepClock,
+} from './clock.ts';
+import type { EventDraft } from './envelope.ts';
+import { foldSession, setsOf } from './fold.ts';
+import { laneSituation } from './laneSituation.ts';
+import { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
+import { planContextOf } from './planContextOf.ts';
+import { segmentAmount } from './amount.ts';
+
+const library = starterLibrary();
+const revisions = library.movements.map((document, at) => ({
+  revisionId: `00000000-0000-4000-8000-${String(at).padStart(12, '0')}`,
+  number: 1,
+  document,
+}));
+const lasting = (text: string) => {
+  const hex = createHash('sha1').update(text).digest('hex');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+};
+
+const FORMAT: IntervalsFormat = { kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 2, order: 'by-round' };
+
+/** The brief of a plan, as starting it makes one. */
+function briefOf(plan: Plan): SessionBrief {
+  const brief = smallBrief();
+  const clients = plan.lanes.map(({ laneId }, at) => ({
+    ...brief.clients[0]!,
+    laneId,
+    clientId: lasting(`client ${at}`),
+    items: [],
+  }));
+  const bare = { ...brief, clients, plan, revisions, vocabulary: library.vocabulary, kit: null };
+  const lists = startOf(plan, planContextOf(indexBrief(bare)));
+  return {
+    ...bare,
+    clients: clients.map((client) => ({
+      ...client,
+      items: lists.get(client.laneId)!.map((movement, at) => ({
+        ...movement,
+        itemId: lasting(`item ${client.laneId} ${at}`),
+        revisionId: revisions.find(({ document }) => document.id === movement.movementId)!.revisionId,
+      })),
+    })),
+  };
+}
+
+function running(plan: Plan) {
+  const brief = briefOf(plan);
+  const index = indexBrief(brief);
+  const blockId = plan.blocks[0]!.blockId;
+  const score = clockScore(index, blockId)!;
+  const replica = new TestReplica('a');
+  replica.add(...openSession(brief));
+  const act = (laneId: string, action: Action, by = replica) => {
+    const state = foldSession(by.events);
+    by.add(...action({ index, state, situation: laneSituation(index, state, laneId)!, newId: by.newId }));
+  };
+  /** As a device does it that is awake all the time. */
+  const walk = (by = replica, through = score.steps) => {
+    for (const step of through) {
+      for (const { laneId } of plan.lanes) act(laneId, (c) => beginByClock(c, step, lasting), by);
+      for (const { laneId } of plan.lanes) act(laneId, (c) => changeSideByClock(c, step, lasting), by);
+      for (const { laneId } of plan.lanes) act(laneId, (c) => endByClock(c, step, lasting), by);
+    }
+  };
+  return { brief, index, blockId, score, replica, act, walk };
+}
+
+const at = (seconds: number) => new Date(Date.UTC(2026, 2, 2, 9, 0, 0) + seconds * 1000);
+const clockAt = (drafts: EventDraft[], seconds: number, before = foldSession([])) => {
+  const replica = new TestReplica('a');
+  const [event] = replica.add(...drafts);
+  const wasRunning = before.clock?.isRunning ?? false;
+  const clock = foldSession([{ ...event!, at: at(seconds).toISOString() }]).clock!;
+  return event!.type === 'clock-set' && event!.payload.move === 'moved' ? { ...clock, isRunning: wasRunning } : clock;
+};
+
+describe('what a clock goes through', () => {
+  test('six stations of 45:15 for three rounds: 1,065 s, work and rest by turns', () => {
+    const items = Array.from({ length: 6 }, () => itemOf('goblet-squat'));
+    const { score } = running(planOf([blockOf({ ...FORMAT, workSeconds: 45, restSeconds: 15, rounds: 3 }, items)], 2));
+    expect(score.seconds).toBe(1065);
+    expect(score.steps.map(({ kind }) => kind).join(' ')).toBe(Array(18).fill('work').join(' rest '));
+    expect(score.steps.every(({ kind, works }) => works.length === (kind === 'work' ? 2 : 0))).toBe(true);
+  });
+
+  test('an all-out minute is a stretch of its own; one side after the other is one stretch that changes sides', () => {
+    const allOut = { seconds: 60, when: 'end' } as const;
+    const { score } = running(planOf([blockOf({ ...FORMAT, rounds: 1, allOut }, [itemOf('side-plank')])]));
+    expect(score.steps.map(({ kind, fromSeconds, untilSeconds }) => [kind, fromSeconds, untilSeconds])).toEqual([
+      ['work', 0, 40],
+      ['rest', 40, 60],
+      ['all-out', 60, 120],
+    ]);
+    expect(score.steps[0]!.works).toMatchObject([{ changesSides: true, side: null }]);
+  });
+
+  test('what goes at each one’s own pace has none', () => {
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat')])]);
+    expect(clockScore(indexBrief(briefOf(plan)), plan.blocks[0]!.blockId)).toBeNull();
+  });
+});
+
+describe('where it stands', () => {
+  const { score, blockId } = running(planOf([blockOf(FORMAT, [itemOf('goblet-squat'), itemOf('forearm-plank')])]));
+  const reads = (clock: Parameters<typeof clockPosition>[0], seconds: number) => readClock(score, clock, at(seconds));
+
+  test('is a function of how it was set and of the instant: after a sleep it is right at once', () => {
+    const clock = clockAt(startClock(blockId), 0);
+    expect(reads(clock, 4)).toMatchObject({ at: -1, leftSeconds: 6, step: null, next: { kind: 'work' } });
+    expect(reads(clock, 10)).toMatchObject({ at: 0, leftSeconds: 40 });
+    expect(reads(clock, 55)).toMatchObject({ at: 1, leftSeconds: 15, step: { kind: 'rest' } });
+    expect(reads(clock, 10 + 219)).toMatchObject({ leftSeconds: 1, isOver: false });
+    expect(reads(clock, 3600)).toMatchObject({ isOver: true, step: null, leftSeconds: 0 });
+    // A device whose clock was set back is not before the beginning.
+    expect(clockPosition(clock, at(-500))).toBe(-10);
+  });
+
+  test('paused it stands, and goes on from there; thirty seconds more are thirty seconds more', () => {
+    const clock = clockAt(startClock(blockId), 0);
+    const paused = clockAt(pauseClock(clock, at(25.5)), 25.5);
+    expect(reads(paused, 900)).toMatchObject({ positionSeconds: 15.5, isRunning: false });
+    const resumed = clockAt(resumeClock(paused), 900);
+    expect(reads(resumed, 910).positionSeconds).toBe(25.5);
+    const state = { ...foldSession([]), clock: resumed };
+    const held = clockAt(holdClock(resumed, 30, at(910)), 910, state);
+    expect(reads(held, 910).leftSeconds).toBeCloseTo(44.5);
+    expect(reads(held, 930)).toMatchObject({ positionSeconds: 25.5 });
+    expect(reads(held, 945).positionSeconds).toBe(30.5);
+  });
+
+  test('one stretch on, and back: to the beginning of this one, or of the one before by who is only just in it', () => {
+    const clock = clockAt(startClock(blockId), 0);
+    const seconds = (drafts: EventDraft[]) => (drafts[0]!.payload as { seconds: number }).seconds;
+    expect(seconds(stepClock(score, clock, 1, at(3)))).toBe(0);
+    expect(seconds(stepClock(score, clock, 1, at(20)))).toBe(40);
+    expect(seconds(stepClock(score, clock, -1, at(80)))).toBe(60);
+    expect(seconds(stepClock(score, clock, -1, at(71)))).toBe(40);
+    expect(seconds(stepClock(score, clock, -1, at(3600)))).toBe(180);
+    expect(endClock(clock, at(20))).toMatchObject([{ payload: { move: 'ended' } }]);
+  });
+});
+
+describe('noted by the clock', () => {
+  test('any plan on the clock, walked through, notes the sets that it unrolls to, by whichever of two devices and however often', () => {
+    const slugs = ['goblet-squat', 'side-plank', 'forearm-plank', 'walking-lunge'];
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom(...slugs), { minLength: 1, maxLength: 4 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.constantFrom('by-round' as const, 'by-station' as const),
+        fc.boolean(),
+        (items, lanes, order, spread) => {
+          const block = blockOf(
+            { ...FORMAT, order },
+            items.map((slug) => itemOf(slug)),
+            { spread },
+          );
+          const { score, replica, walk, brief } = running(planOf([block], lanes));
+          walk();
+          walk();
+          const other = new TestReplica('b', 90);
+          other.see(replica);
+          const alone = new TestReplica('b');
+          alone.add(...openSession(brief));
+          walk(alone);
+          const planned = score.steps.flatMap(({ works }) => works.map(({ stepId }) => lasting(`set ${stepId}`)));
+          const ids = (events: typeof replica.events) => setsOf(foldSession(events)).map(({ setId }) => setId);
+          expect(new Set(ids(replica.events))).toEqual(new Set(planned));
+          expect(ids(replica.events)).toHaveLength(planned.length);
+          const both = [...replica.events, ...alone.events.slice(1 + lanes)];
+          expect(ids(both).sort()).toEqual([...planned].sort());
+          const seconds = setsOf(foldSession(both)).map(({ segments }) => segments.length);
+          expect(Math.max(...seconds)).toBeLessThanOrEqual(2);
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+
+  test('a stretch that nobody saw begin is noted whole, with its seconds', () => {
+    const { score, replica, act } = running(planOf([blockOf(FORMAT, [itemOf('forearm-plank')])]));
+    const laneId = score.steps[0]!.works[0]!.laneId;
+    act(laneId, (c) => endByClock(c, score.steps[0]!, lasting));
+    const [set] = setsOf(foldSession(replica.events));
+    expect(set!.endReason).toBe('done');
+    expect(set!.segments.map((segment) => segmentAmount(segment))).toEqual([40]);
+  });
+
+  test('who is in the middle of a set of their own, or ended it themselves, is left alone', () => {
+    const { score, replica, act, index } = running(planOf([blockOf(FORMAT, [itemOf('goblet-squat')])]));
+    const [step] = score.steps;
+    const laneId = step!.works[0]!.laneId;
+    const fault = index.movement(index.brief.clients[0]!.clientId, 'waxwing:goblet-squat')!.faults[0]!.faultId;
+    act(laneId, (c) => seeFault(c, fault));
+    act(laneId, (c) => beginByClock(c, step!, lasting));
+    expect(setsOf(foldSession(replica.events))).toHaveLength(1);
+    act(laneId, (c) => endByClock(c, step!, lasting));
+    expect(setsOf(foldSession(replica.events))).toMatchObject([{ endedAt: null, faults: [{ status: 'open' }] }]);
+  });
+});

@@ -1,0 +1,201 @@
+import { unroll } from '../planning/unroll.ts';
+import type { Plan, PlanBlock } from '../planning/plan.ts';
+import type { Side } from '../movement/terms.ts';
+import type { EventDraft } from './envelope.ts';
+import type { BriefIndex } from './briefIndex.ts';
+import { CLOCK_SECONDS_MOST, COUNT_IN_SECONDS, type ClockMove } from './eventTypes.ts';
+import { planContextOf } from './planContextOf.ts';
+import type { ClockState } from './state.ts';
+
+/** What one lane does in a stretch of the clock. */
+export interface ClockWork {
+  readonly laneId: string;
+  readonly planItemId: string;
+  /** Lasts: of the first of its steps, whatever becomes of the plan. */
+  readonly stepId: string;
+  /** One side all through; both, each half of it, where it is missing. */
+  readonly side: Side | null;
+  readonly changesSides: boolean;
+  /** The set of this item, from 0. */
+  readonly set: number;
+}
+
+/** A stretch of the clock: the same for everybody. */
+export interface ClockStep {
+  readonly kind: 'work' | 'rest' | 'all-out';
+  readonly fromSeconds: number;
+  readonly untilSeconds: number;
+  readonly works: readonly ClockWork[];
+}
+
+/** All that a block has on the clock, from its first work on. */
+export interface ClockScore {
+  readonly blockId: string;
+  readonly block: PlanBlock;
+  readonly steps: readonly ClockStep[];
+  readonly seconds: number;
+}
+
+/** Whether a block runs by a clock for everybody. */
+export function isOnClock({ format }: PlanBlock): boolean {
+  return format.kind === 'intervals';
+}
+
+/** The block of the plan to which an item belongs that runs by the clock; `null` for what goes at each one's own pace. */
+export function clockBlockOf({ brief }: BriefIndex, planItemId: string | undefined): PlanBlock | null {
+  const block = brief.plan?.blocks.find(({ items }) => items.some(({ itemId }) => itemId === planItemId));
+  return block && isOnClock(block) ? block : null;
+}
+
+const SCORES = new WeakMap<BriefIndex, Map<string, ClockScore | null>>();
+
+/** What a block's clock goes through, as its plan unrolls; `null` where there is none. Asked at every tick, so that it is remembered. */
+export function clockScore(index: BriefIndex, blockId: string): ClockScore | null {
+  const known = SCORES.get(index) ?? new Map<string, ClockScore | null>();
+  SCORES.set(index, known);
+  if (!known.has(blockId)) known.set(blockId, scoreOf(index, blockId));
+  return known.get(blockId)!;
+}
+
+function scoreOf(index: BriefIndex, blockId: string): ClockScore | null {
+  const { plan } = index.brief;
+  const block = plan?.blocks.find((each) => each.blockId === blockId);
+  if (!plan || !block || !isOnClock(block)) return null;
+  const here = new Set(index.brief.clients.map(({ laneId }) => laneId));
+  const alone: Plan = { ...plan, lanes: plan.lanes.filter(({ laneId }) => here.has(laneId)), blocks: [block] };
+  const { steps } = unroll(alone, planContextOf(index));
+  const busy = steps.filter(({ kind }) => kind === 'work' || kind === 'all-out');
+  if (busy.length === 0) return null;
+  const zero = Math.min(...busy.map(({ fromSeconds }) => fromSeconds));
+  const found: ClockStep[] = [];
+  // Everybody works at the same time: the stretches are those of whoever works.
+  for (const step of busy.sort((a, b) => a.fromSeconds - b.fromSeconds)) {
+    const [from, until] = [step.fromSeconds - zero, step.untilSeconds - zero];
+    const last = found.at(-1);
+    const kind = step.kind === 'work' ? 'work' : 'all-out';
+    const work: ClockWork | null =
+      step.itemId === null || kind !== 'work'
+        ? null
+        : {
+            laneId: step.laneId,
+            planItemId: step.itemId,
+            stepId: step.id,
+            side: step.work?.side ?? null,
+            changesSides: false,
+            set: step.set,
+          };
+    const own = work && last?.works.find(({ laneId }) => laneId === work.laneId);
+    // The second side of a stretch goes on where the first one ended, as the same set.
+    const isSecondSide = own && work && own.planItemId === work.planItemId && own.set === work.set && own.side !== work.side;
+    if (last && last.kind === kind && (from < last.untilSeconds || (isSecondSide && from === last.untilSeconds))) {
+      const works = isSecondSide
+        ? last.works.map((each) => (each === own ? { ...own, side: null, changesSides: true } : each))
+        : [...last.works, ...(work ? [work] : [])];
+      found[found.length - 1] = { ...last, untilSeconds: Math.max(last.untilSeconds, until), works };
+      continue;
+    }
+    found.push({ kind, fromSeconds: from, untilSeconds: until, works: work ? [work] : [] });
+  }
+  const withRests = found.flatMap((step, at): ClockStep[] => {
+    const until = found[at - 1]?.untilSeconds ?? 0;
+    return step.fromSeconds > until
+      ? [{ kind: 'rest', fromSeconds: until, untilSeconds: step.fromSeconds, works: [] }, step]
+      : [step];
+  });
+  return { blockId, block, steps: withRests, seconds: withRests.at(-1)!.untilSeconds };
+}
+
+/** Where the clock stands at an instant, in seconds from its first; below none while it counts in. It never runs backwards. */
+export function clockPosition({ at, seconds, isRunning, holdSeconds }: ClockState, now: Date): number {
+  if (!isRunning) return seconds;
+  const elapsed = Math.max(0, (now.getTime() - Date.parse(at)) / 1000);
+  return seconds + Math.max(0, elapsed - holdSeconds);
+}
+
+/** What of a hold is left at an instant. */
+function holdLeft({ at, isRunning, holdSeconds }: ClockState, now: Date): number {
+  if (!isRunning) return holdSeconds;
+  return Math.max(0, holdSeconds - Math.max(0, (now.getTime() - Date.parse(at)) / 1000));
+}
+
+/** What the clock shows at an instant. */
+export interface ClockReading {
+  readonly positionSeconds: number;
+  /** Which of the stretches; `-1` while it counts in, as many as there are when it is through. */
+  readonly at: number;
+  /** The stretch that is on; `null` before and after. */
+  readonly step: ClockStep | null;
+  readonly next: ClockStep | null;
+  /** Of the stretch, or of the count-in; none when it is through. */
+  readonly leftSeconds: number;
+  readonly isRunning: boolean;
+  readonly isOver: boolean;
+}
+
+export function readClock(score: ClockScore, clock: ClockState, now: Date): ClockReading {
+  const positionSeconds = clockPosition(clock, now);
+  const at = positionSeconds < 0 ? -1 : stepAt(score, positionSeconds);
+  const step = score.steps[at] ?? null;
+  const until = at < 0 ? 0 : (step?.untilSeconds ?? score.seconds);
+  return {
+    positionSeconds,
+    at,
+    step,
+    next: score.steps[at + 1] ?? null,
+    leftSeconds: Math.max(0, until - positionSeconds) + (at < score.steps.length ? holdLeft(clock, now) : 0),
+    isRunning: clock.isRunning,
+    isOver: at >= score.steps.length,
+  };
+}
+
+function stepAt({ steps }: ClockScore, seconds: number): number {
+  const at = steps.findIndex(({ untilSeconds }) => seconds < untilSeconds);
+  return at < 0 ? steps.length : at;
+}
+
+function set(move: ClockMove, blockId: string, seconds: number, holdSeconds?: number): EventDraft[] {
+  const within = Math.min(CLOCK_SECONDS_MOST, Math.max(-COUNT_IN_SECONDS, thousandths(seconds)));
+  return [
+    {
+      type: 'clock-set',
+      payload: { move, blockId, seconds: within, ...(holdSeconds && { holdSeconds: thousandths(holdSeconds) }) },
+    },
+  ];
+}
+
+function thousandths(seconds: number): number {
+  return Math.round(seconds * 1000) / 1000;
+}
+
+/** Counts in, then goes. */
+export function startClock(blockId: string): EventDraft[] {
+  return set('started', blockId, -COUNT_IN_SECONDS);
+}
+
+export function pauseClock(clock: ClockState, now: Date): EventDraft[] {
+  return clock.isRunning ? set('paused', clock.blockId, clockPosition(clock, now), holdLeft(clock, now)) : [];
+}
+
+export function resumeClock(clock: ClockState): EventDraft[] {
+  return clock.isRunning ? [] : set('resumed', clock.blockId, clock.seconds, clock.holdSeconds);
+}
+
+/** To the beginning of the next stretch, or of this one; who is only just in it goes to the one before. */
+export function stepClock(score: ClockScore, clock: ClockState, by: 1 | -1, now: Date): EventDraft[] {
+  const { at, step, positionSeconds } = readClock(score, clock, now);
+  if (by === 1) return set('moved', clock.blockId, at < 0 ? 0 : (step?.untilSeconds ?? score.seconds));
+  const isJustIn = step !== null && positionSeconds - step.fromSeconds < JUST_IN_SECONDS;
+  const to = isJustIn || !step ? score.steps[at - 1] : step;
+  return set('moved', clock.blockId, to?.fromSeconds ?? 0);
+}
+
+const JUST_IN_SECONDS = 2;
+
+/** Waits so much longer before it goes on. */
+export function holdClock(clock: ClockState, seconds: number, now: Date): EventDraft[] {
+  return set('moved', clock.blockId, clockPosition(clock, now), holdLeft(clock, now) + seconds);
+}
+
+export function endClock(clock: ClockState, now: Date): EventDraft[] {
+  return set('ended', clock.blockId, clockPosition(clock, now));
+}

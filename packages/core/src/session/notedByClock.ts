@@ -1,0 +1,85 @@
+import { inLane, startItem, type ActionContext, type Drafts } from './actions.ts';
+import type { ClockStep, ClockWork } from './clock.ts';
+import type { EventDraft } from './envelope.ts';
+import { firstSide } from './firstSide.ts';
+import type { ItemState } from './state.ts';
+
+/** Makes of what lasts an id that lasts: two devices that note one stretch note one set. */
+export type LastingId = (text: string) => string;
+
+interface Noted {
+  readonly work: ClockWork;
+  readonly item: ItemState;
+  readonly setId: string;
+}
+
+function notedIn({ situation }: ActionContext, step: ClockStep, lasting: LastingId): Noted | null {
+  const { lane } = situation;
+  const work = step.works.find(({ laneId }) => laneId === lane.laneId);
+  const item = work && lane.items.find(({ planItemId }) => planItemId === work.planItemId);
+  return work && item ? { work, item, setId: lasting(`set ${work.stepId}`) } : null;
+}
+
+/**
+ * The clock has come to a stretch of work: the lane goes to its movement and its set is on. Nothing where it was noted already, by this device or
+ * another, or where somebody is in the middle of a set of their own.
+ */
+export function beginByClock(context: ActionContext, step: ClockStep, lasting: LastingId): Drafts {
+  const noted = notedIn(context, step, lasting);
+  const { lane, item: current } = context.situation;
+  if (!noted || lane.openSetId !== null || lane.leftAt !== null || isKnown(context, noted.setId)) return [];
+  const { item } = noted;
+  return [...(item.itemId === current.itemId ? [] : startItem(context, item)), segmentOf(context, noted, step, lasting)];
+}
+
+/** The clock has left a stretch of work: what was on has ended; one that nobody saw begin is noted whole. */
+export function endByClock(context: ActionContext, step: ClockStep, lasting: LastingId): Drafts {
+  const noted = notedIn(context, step, lasting);
+  if (!noted) return [];
+  const { setId } = noted;
+  const known = context.situation.lane.sets.find((each) => each.setId === setId);
+  if (known && known.endedAt !== null) return [];
+  const begun = known ? [] : beginByClock(context, step, lasting);
+  if (!known && begun.length === 0) return [];
+  // The side that is on now; the one before it ended when this one began.
+  const segmentId = known?.segments.at(-1)?.segmentId ?? lasting(`segment ${noted.work.stepId}`);
+  const isWhole = noted.item.dose.kind === 'seconds' && (!known || known.segments.length === 1);
+  const seconds = Math.round(step.untilSeconds - step.fromSeconds);
+  const amounts = isWhole && !noted.work.changesSides ? { amounts: [{ segmentId, amount: seconds }] } : {};
+  return [...begun, { type: 'set-ended', ...inLane(context), payload: { setId, reason: 'done', ...amounts } }];
+}
+
+/** Half of a stretch that changes sides is over. */
+export function changeSideByClock(context: ActionContext, step: ClockStep, lasting: LastingId): Drafts {
+  const noted = notedIn(context, step, lasting);
+  const set = noted && context.situation.lane.sets.find((each) => each.setId === noted.setId);
+  if (!noted?.work.changesSides || !set || set.endedAt !== null || set.segments.length !== 1) return [];
+  const begun = segmentOf(context, noted, step, lasting);
+  if (begun.type !== 'segment-started') return [];
+  const side = set.segments[0]!.side === 'left' ? 'right' : 'left';
+  return [{ ...begun, payload: { ...begun.payload, segmentId: lasting(`second ${noted.work.stepId}`), side } }];
+}
+
+function isKnown({ situation }: ActionContext, setId: string): boolean {
+  return situation.lane.sets.some((each) => each.setId === setId);
+}
+
+function segmentOf(context: ActionContext, { work, item, setId }: Noted, step: ClockStep, lasting: LastingId): EventDraft {
+  const seconds = Math.max(1, Math.round((step.untilSeconds - step.fromSeconds) / (work.changesSides ? 2 : 1)));
+  const side = work.changesSides ? firstSide(context.situation.lane, item) : work.side;
+  return {
+    type: 'segment-started',
+    ...inLane(context),
+    payload: {
+      setId,
+      segmentId: lasting(`segment ${work.stepId}`),
+      itemId: item.itemId,
+      movementId: item.movementId,
+      revisionId: item.revisionId,
+      load: item.load,
+      target: seconds,
+      ...(side && { side }),
+      ...(item.nextChange && { change: item.nextChange }),
+    },
+  };
+}
