@@ -237,26 +237,47 @@ export async function allSent(page: Page, timeout = 25_000): Promise<void> {
   await expect(page.getByText('All sent')).toBeVisible();
 }
 
-/** A session for several, begun by its address: how it is picked is tested where it is picked. */
+/** A session for several, begun by its address: how it is picked is tested where it is picked. On the clock where a format is given. */
 export async function beginFor(
   page: Page,
   server: { readonly address: string },
   people: readonly (readonly [firstName: string, movements: readonly string[]])[],
+  format?: { readonly workSeconds: number; readonly restSeconds: number; readonly rounds: number },
 ): Promise<string> {
-  const ids = Array.from({ length: people.length + 1 }, () => randomUUID());
+  const ids = Array.from({ length: 40 }, () => randomUUID());
   const sessionId = await page.evaluate(
-    async ([sessionId, laneIds, asked]) => {
+    async ([[sessionId, blockId, ...others], asked, clock]) => {
+      const laneIds = others.slice(0, 6);
+      const itemIds = others.slice(6);
       const clients = (await (await fetch('/api/clients')).json()) as { clientId: string; name: string }[];
+      const seconds = clock && { kind: 'seconds', low: clock.workSeconds, high: clock.workSeconds };
       const lanes = asked.map(([firstName, movements], at) => ({
         laneId: laneIds[at],
         clientId: clients.find(({ name }) => name.startsWith(firstName))!.clientId,
-        movements: movements.map((slug) => ({ movementId: `waxwing:${slug}` })),
+        movements: movements.map((slug, i) => ({
+          movementId: `waxwing:${slug}`,
+          ...(clock && { planItemId: itemIds[i], sets: clock.rounds, target: clock.workSeconds, dose: seconds }),
+        })),
       }));
-      const body = JSON.stringify({ sessionId, localDate: new Date().toISOString().slice(0, 10), zone: 'Europe/Berlin', lanes });
+      const plan = clock && {
+        name: '',
+        minutes: 60,
+        lanes: lanes.map(({ laneId, clientId }) => ({ laneId, clientId })),
+        blocks: [
+          {
+            blockId,
+            part: 'main',
+            format: { kind: 'intervals', order: 'by-round', ...clock },
+            items: asked[0]![1].map((slug, i) => ({ itemId: itemIds[i], movementId: `waxwing:${slug}`, own: [] })),
+          },
+        ],
+      };
+      const localDate = new Date().toISOString().slice(0, 10);
+      const body = JSON.stringify({ sessionId, localDate, zone: 'Europe/Berlin', lanes, ...(plan && { plan }) });
       await fetch('/api/sessions', { method: 'POST', headers: { 'content-type': 'application/json' }, body });
-      return sessionId;
+      return sessionId!;
     },
-    [ids[0]!, ids.slice(1), people] as const,
+    [ids, people, format] as const,
   );
   await page.goto(`${server.address}/floor/${sessionId}`);
   await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();

@@ -198,3 +198,86 @@ test('a fault on one side asks whether it hurts; a cue is said to all; easier, h
     await expect(strip(page, 'Wren')).toContainText(/rest/);
   });
 });
+
+test('on the clock: work and rest for all, noted by itself, right after a sleep and a reload, on a second device too', async ({
+  page,
+  server,
+  browser,
+}) => {
+  await signIn(page, server);
+  const movements = ['goblet-squat', 'forearm-plank'];
+  const people = ['Jonah', 'Wren', 'Tobiah'].map((name) => [name, movements] as const);
+  // Time goes on by itself until it is moved on, as it does while a tablet sleeps.
+  await page.clock.install();
+  const sessionId = await beginFor(page, server, people, { workSeconds: 40, restSeconds: 20, rounds: 5 });
+  const clock = page.getByRole('region', { name: 'Clock', exact: true });
+  const left = page.getByTestId('block-clock');
+
+  await test.step('it counts in, then everybody’s set is on', async () => {
+    await page.getByRole('button', { name: /^Start the clock/ }).click();
+    await expect(clock).toContainText('Get ready');
+    await page.clock.runFor(12_000);
+    await expect(clock).toContainText('Work');
+    await expect(clock).toContainText('1 of 10, round 1 of 5');
+    await expect(clock).toContainText('then forearm plank');
+    await expect(page.getByRole('button', { name: 'Good, Wren' })).toBeVisible();
+    await page.getByRole('button', { name: 'Good, Wren' }).click();
+    await nothingScrolls(page);
+    await page.setViewportSize({ width: 820, height: 1180 });
+    await nothingScrolls(page);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+
+  await test.step('in the rest it asks for whom it was too easy, and says what comes', async () => {
+    await page.clock.runFor(40_000);
+    await expect(clock).toContainText('Rest');
+    await expect(page.getByRole('group', { name: 'Comes next' })).toContainText('Forearm plank');
+    await strip(page, 'Wren').getByRole('button', { name: 'Too easy' }).click();
+    await expect(strip(page, 'Wren').getByRole('button', { name: 'Too easy' })).toHaveAttribute('aria-pressed', 'true');
+    await expect(page.getByRole('region', { name: 'Rest on the clock' })).toContainText('40');
+  });
+
+  await test.step('paused it stands; thirty seconds more are more', async () => {
+    await tap(page, 'Pause the clock');
+    const stood = await left.textContent();
+    await page.clock.runFor(30_000);
+    await expect(left).toHaveText(stood!);
+    await tap(page, 'Go on');
+    await tap(page, '30 seconds more');
+    await expect(clock).toContainText('Rest');
+    await expect(left).toHaveText(/0:[34]\d/);
+    await tap(page, 'One stretch on');
+    await expect(clock).toContainText('2 of 10, round 1 of 5');
+    await expect(page.getByRole('heading', { name: 'Jonah Forearm plank', level: 1 })).toBeVisible();
+    await allSent(page);
+  });
+
+  await test.step('another device shows the same, and goes on with it', async () => {
+    const elsewhere = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const other = await elsewhere.newPage();
+    await signIn(other, server);
+    await other.goto(`${server.address}/floor/${sessionId}`);
+    await expect(other.getByRole('region', { name: 'Clock', exact: true })).toBeVisible();
+    await elsewhere.close();
+  });
+
+  await test.step('after ten minutes of sleep it is through, and everything that passed is noted once', async () => {
+    await page.clock.fastForward('10:00');
+    await expect(clock).toContainText('Through');
+    await allSent(page);
+    await page.reload();
+    await expect(clock).toContainText('Through');
+    await tap(page, 'Close the clock');
+    await expect(clock).toBeHidden();
+    await allSent(page);
+    const sets = await page.evaluate(async (id) => {
+      const { log } = (await (await fetch(`/api/sessions/${id}`)).json()) as {
+        log: { lanes: { items: { sets: { amount: number; endedAt: string | null }[] }[] }[] };
+      };
+      return log.lanes.map(({ items }) => items.map((item) => item.sets.map(({ amount }) => amount)));
+    }, sessionId);
+    // Five of each for each of the three; the one that the clock was moved into is as long as it was.
+    for (const items of sets) expect(items.map((each) => each.length)).toEqual([5, 5]);
+    for (const items of sets) expect(items[0]).toEqual([40, 40, 40, 40, 40]);
+  });
+});

@@ -148,6 +148,12 @@ export function readClock(score: ClockScore, clock: ClockState, now: Date): Cloc
   };
 }
 
+/** What a lane does in the next stretch that isn't a rest; `null` for an all-out one, and after the last. */
+export function nextWork({ steps }: ClockScore, { at }: ClockReading, laneId: string): ClockWork | null {
+  const coming = steps.slice(at + 1).find(({ kind }) => kind !== 'rest');
+  return coming?.works.find((work) => work.laneId === laneId) ?? null;
+}
+
 function stepAt({ steps }: ClockScore, seconds: number): number {
   const at = steps.findIndex(({ untilSeconds }) => seconds < untilSeconds);
   return at < 0 ? steps.length : at;

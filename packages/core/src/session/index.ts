@@ -42,6 +42,7 @@ export {
   clockScore,
   endClock,
   holdClock,
+  nextWork,
   pauseClock,
   readClock,
   resumeClock,

@@ -1,14 +1,20 @@
 import { firstName } from '@waxwing/core/client';
-import type { LaneSituation } from '@waxwing/core/session';
+import type { BriefIndex, LaneSituation, SessionState } from '@waxwing/core/session';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { useNow } from '../../shared/useNow.ts';
+import { BlockClock, hasBlockClock } from './BlockClock.tsx';
+import type { FloorSession } from './floorSession.ts';
 import { laneCount, restLeft } from './laneCount.ts';
 import type { LaneTaps } from './laneTaps.ts';
+import { isOnClock } from './onClock.ts';
 
 /** The last reps are called. */
 const LAST = 3;
 
 interface BottomBarProps {
+  readonly live: FloorSession;
+  readonly index: BriefIndex;
+  readonly state: SessionState;
   readonly situation: LaneSituation;
   /** With several on the floor the buttons say for whom they are. */
   readonly isNamed: boolean;
@@ -16,7 +22,7 @@ interface BottomBarProps {
 }
 
 /** Pain, the counter, the clock, and the end of the set: at the thumb, always in the same place. */
-export function BottomBar({ situation, isNamed, taps }: BottomBarProps) {
+export function BottomBar({ live, index, state, situation, isNamed, taps }: BottomBarProps) {
   const { set, isWorking, item, movement, client } = situation;
   const whose = isNamed && (
     <span aria-hidden="true" className="block text-base font-normal">
@@ -24,6 +30,7 @@ export function BottomBar({ situation, isNamed, taps }: BottomBarProps) {
     </span>
   );
   const setsDone = item.setIds.length;
+  const onClock = isOnClock(index, state, situation);
   return (
     <footer className="bg-base-100 sticky bottom-0 grid grid-cols-[5rem_1fr_6rem] gap-2 px-3 py-3 md:grid-cols-[8rem_1fr_1fr_10rem] md:gap-3 lg:grid-cols-[12rem_1fr_1fr_18.5rem] lg:gap-4 lg:px-4">
       <button
@@ -34,8 +41,12 @@ export function BottomBar({ situation, isNamed, taps }: BottomBarProps) {
         Pain
         {whose}
       </button>
-      <Counter situation={situation} taps={taps} />
-      <SetClock situation={situation} />
+      <Counter situation={situation} taps={taps} onClock={onClock} />
+      {hasBlockClock(index, state, situation) ? (
+        <BlockClock live={live} index={index} state={state} situation={situation} />
+      ) : (
+        <SetClock situation={situation} />
+      )}
       {isWorking ? (
         <button
           type="button"
@@ -45,6 +56,8 @@ export function BottomBar({ situation, isNamed, taps }: BottomBarProps) {
           End set
           {whose}
         </button>
+      ) : onClock ? (
+        <p className="text-quiet grid place-items-center rounded-2xl text-center text-lg leading-tight">begins by the clock</p>
       ) : (
         <button
           type="button"
@@ -68,7 +81,7 @@ function RestLeft({ situation }: { situation: LaneSituation }) {
   );
 }
 
-function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps }) {
+function Counter({ situation, taps, onClock }: { situation: LaneSituation; taps: LaneTaps; onClock: boolean }) {
   const { isWorking } = situation;
   const { done, target, isHold, unit, otherIsLeftToDo } = laneCount(situation, useNow());
   const left = target - done;
@@ -79,7 +92,7 @@ function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps
         aria-label={isHold ? `Hold: ${done} of ${target} seconds` : `Count: ${done} of ${target}`}
         className="flex min-w-0 flex-1 cursor-pointer items-center gap-3 overflow-hidden px-3 text-left select-none disabled:cursor-default lg:gap-5 lg:px-6"
         onClick={isHold ? taps.begin : taps.count}
-        disabled={isHold && isWorking}
+        disabled={isHold && (isWorking || onClock)}
       >
         <span className="heading figures shrink-0 text-5xl lg:text-7xl" data-testid="count">
           {done}
@@ -92,7 +105,7 @@ function Counter({ situation, taps }: { situation: LaneSituation; taps: LaneTaps
             <span className="bg-accent text-accent-content rounded px-1.5 font-bold">last {left}</span>
           ) : (
             <span className="text-quiet hidden lg:block">
-              {isHold ? (isWorking ? 'running' : 'tap to start') : 'tap, or space'}
+              {isHold ? (isWorking ? 'running' : onClock ? 'by the clock' : 'tap to start') : 'tap, or space'}
             </span>
           )}
         </span>

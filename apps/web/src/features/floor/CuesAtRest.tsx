@@ -30,7 +30,9 @@ export function CuesAtRest({ lexicon, situation, isTight, taps }: CuesAtRestProp
             <span className={clsx('heading block text-4xl leading-tight text-balance', !isTight && 'md:text-5xl')}>
               {cue.text}
             </span>
-            {cue.explain && <span className="text-quiet mt-1 block text-lg">{cue.explain}</span>}
+            {cue.explain && (
+              <span className={clsx('text-quiet mt-1 block text-lg', isTight && 'md:hidden lg:block')}>{cue.explain}</span>
+            )}
           </p>
         ))}
         <SaySomethingElse taps={taps} />

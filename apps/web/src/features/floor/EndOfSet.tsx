@@ -74,7 +74,10 @@ export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) 
       <div>
         <h3 className="text-xl">{ASKED[scale]}</h3>
         <div
-          className={clsx('mt-1 grid max-w-2xl gap-2', scale === 'words' ? 'grid-cols-3' : 'grid-cols-6')}
+          className={clsx(
+            'mt-1 grid max-w-2xl gap-2',
+            scale === 'words' ? 'grid-cols-3' : scale === 'reserve' ? 'grid-cols-4' : 'grid-cols-6',
+          )}
           role="group"
           aria-label={ASKED[scale]}
         >
@@ -158,7 +161,8 @@ function LayOutNext({
   return text ? <span className="text-base font-normal opacity-90">lay out {text}</span> : null;
 }
 
-function Amount({ label, amount, onStep }: { label: string; amount: number; onStep: (by: number) => void }) {
+/** What was done of a stretch, and a way to put it right. */
+export function Amount({ label, amount, onStep }: { label: string; amount: number; onStep: (by: number) => void }) {
   return (
     <div className="flex items-center gap-1" role="group" aria-label={label}>
       <button

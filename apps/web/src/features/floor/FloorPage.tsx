@@ -11,6 +11,7 @@ import { LanePanel } from './LanePanel.tsx';
 import type { FloorSession } from './floorSession.ts';
 import { laneTaps } from './laneTaps.ts';
 import { TopBar } from './TopBar.tsx';
+import { useClockRunner } from './useClockRunner.ts';
 import { useOpenSession, useSnapshot } from './useFloorSession.ts';
 
 export default function FloorPage() {
@@ -39,6 +40,7 @@ const WATCH_MS = 5000;
 
 function Floor({ live }: { live: FloorSession }) {
   const { index, state } = useSnapshot(live);
+  useClockRunner(live);
   const [isFinishing, setFinishing] = useState(false);
   const [laneId, setLaneId] = useState<string | null>(null);
   // Undo is for whoever was tapped on last.

@@ -4,6 +4,7 @@ import { neighbour, takenNextSet, type BriefIndex, type LaneSituation, type Sess
 import clsx from 'clsx';
 import { useCallback, useMemo, useState } from 'react';
 import { BottomBar } from './BottomBar.tsx';
+import { ClockRest } from './ClockRest.tsx';
 import { CorrectionCard } from './CorrectionCard.tsx';
 import { CuesAtRest } from './CuesAtRest.tsx';
 import { EndOfSet } from './EndOfSet.tsx';
@@ -15,6 +16,7 @@ import { LaneStrip } from './LaneStrip.tsx';
 import { ListDialog } from './ListDialog.tsx';
 import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
 import type { FloorSession } from './floorSession.ts';
+import { isOnClock } from './onClock.ts';
 import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';
 import { SwapDialog } from './SwapDialog.tsx';
@@ -65,6 +67,7 @@ export function LanePanel(props: LanePanelProps) {
   const [showsList, setShowsList] = useState(false);
   const [asksFelt, setAsksFelt] = useState(false);
   const { laneId } = lane;
+  const onClock = isOnClock(index, state, situation);
   /** With others beside it there is less room. */
   const isTight = others.length > 0;
 
@@ -175,6 +178,7 @@ export function LanePanel(props: LanePanelProps) {
                 index={index}
                 situation={other}
                 watch={watch?.laneId === other.lane.laneId ? watch : null}
+                onClock={isOnClock(index, state, other)}
                 decided={(other.set && !other.isWorking && takenNextSet(state, other.set)?.text) || null}
                 onShow={onShow}
                 onPain={onPain}
@@ -201,7 +205,9 @@ export function LanePanel(props: LanePanelProps) {
             watch={watch?.laneId === laneId ? watch : null}
             onList={() => setShowsList(true)}
           />
-          {set && !isWorking ? (
+          {set && !isWorking && onClock ? (
+            <ClockRest index={index} state={state} situation={situation} set={set} taps={taps} />
+          ) : set && !isWorking ? (
             <EndOfSet key={set.setId} index={index} state={state} situation={situation} set={set} taps={taps} />
           ) : correction && isWorking ? (
             <CorrectionCard index={index} situation={situation} correction={correction} others={others} live={live} taps={taps} />
@@ -219,7 +225,7 @@ export function LanePanel(props: LanePanelProps) {
           onFelt={() => setAsksFelt(true)}
         />
       </div>
-      <BottomBar situation={situation} isNamed={isTight} taps={taps} />
+      <BottomBar live={live} index={index} state={state} situation={situation} isNamed={isTight} taps={taps} />
       {showsPain && <PainPanel live={live} index={index} state={state} situation={situation} taps={taps} onClose={onPainRead} />}
       {findsSwap && (
         <SwapDialog live={live} index={index} situation={situation} taps={taps} onClose={() => setFindsSwap(false)} />

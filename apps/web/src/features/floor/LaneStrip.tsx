@@ -12,6 +12,7 @@ import { useNow } from '../../shared/useNow.ts';
 import type { FloorSession } from './floorSession.ts';
 import { laneCount, restLeft } from './laneCount.ts';
 import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
+import { CLOCK_ANSWERS } from './onClock.ts';
 import { WatchMark } from './WatchMark.tsx';
 import { workingSideOf } from './workingSide.ts';
 
@@ -24,6 +25,8 @@ interface LaneStripProps {
   readonly situation: LaneSituation;
   /** Look here next, where it is this lane's turn. */
   readonly watch: WatchNext | null;
+  /** The clock says when they begin and when they are done. */
+  readonly onClock: boolean;
   /** What was taken as the next set, where something was. */
   readonly decided: string | null;
   readonly onShow: (laneId: string) => void;
@@ -35,7 +38,7 @@ interface LaneStripProps {
 
 /** Somebody who isn't the one that is shown: what they do, and the commonest taps without switching. */
 export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
-  const { live, index, situation, watch, decided, onShow, onPain, onTapped } = props;
+  const { live, index, situation, watch, onClock, decided, onShow, onPain, onTapped } = props;
   const { lane, client, item, movement, isWorking, set } = situation;
   const { laneId } = lane;
   const taps = useMemo(() => tappedBy(laneTaps(live, laneId), () => onTapped(laneId)), [live, laneId, onTapped]);
@@ -62,7 +65,7 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
             </span>
             <span className="block truncate leading-tight font-bold sm:whitespace-normal">{movement.document.name}</span>
             <span className="flex items-baseline gap-2">
-              <StripCount situation={situation} />
+              <StripCount situation={situation} onClock={onClock} />
               <span className="text-quiet truncate text-sm">
                 {load.kind !== 'bodyweight' && loadTextIn(load, client.unit ?? 'kg')}
               </span>
@@ -80,17 +83,18 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
         {watch && <WatchMark watch={watch} className="absolute top-0 right-0" />}
       </div>
       <div className="hidden sm:block">
-        <StripMiddle index={index} situation={situation} taps={taps} decided={decided} />
+        <StripMiddle index={index} situation={situation} taps={taps} onClock={onClock} decided={decided} />
       </div>
-      <StripFoot situation={situation} taps={taps} name={name} onPain={() => onPain(laneId)} />
+      <StripFoot situation={situation} taps={taps} name={name} onClock={onClock} onPain={() => onPain(laneId)} />
     </section>
   );
 });
 
-function StripCount({ situation }: { situation: LaneSituation }) {
+function StripCount({ situation, onClock }: { situation: LaneSituation; onClock: boolean }) {
   const now = useNow();
   const { done, target, isHold } = laneCount(situation, now);
   const rest = restLeft(situation, now);
+  if (rest !== null && onClock) return <span className="text-lg">rest</span>;
   if (rest !== null) {
     return (
       <span className={clsx('figures text-lg', rest <= 0 && 'bg-accent text-accent-content rounded px-1.5 font-bold')}>
@@ -118,11 +122,28 @@ interface PartProps {
 const BUTTON = 'min-h-14 cursor-pointer rounded-xl px-2 text-base leading-tight font-bold';
 
 /** What they may show; what was said and whether it helped; in the rest how much was left, and the next set. */
-function StripMiddle({ index, situation, taps, decided }: PartProps & { readonly decided: string | null }) {
+function StripMiddle({ index, situation, taps, onClock, decided }: PartProps & Pick<LaneStripProps, 'onClock' | 'decided'>) {
   const { correction, isWorking, set, tiles, item, nextItem } = situation;
   if (set && !isWorking) {
     const answer = answerOf(set);
     const isLast = item.setIds.length >= item.sets;
+    if (onClock) {
+      return (
+        <div className="grid grid-cols-2 gap-1.5" role="group" aria-label="Worth saying?">
+          {CLOCK_ANSWERS.map(({ text, effort }) => (
+            <button
+              key={effort}
+              type="button"
+              aria-pressed={set.effort === effort}
+              className={clsx(BUTTON, set.effort === effort ? 'bg-neutral text-neutral-content' : 'border-base-content border-2')}
+              onClick={() => taps.rate({ effort })}
+            >
+              {text}
+            </button>
+          ))}
+        </div>
+      );
+    }
     if (!answer) {
       const scale = effortScaleOf(index.stances(situation.client.clientId));
       return (
@@ -220,11 +241,12 @@ function StripMiddle({ index, situation, taps, decided }: PartProps & { readonly
 
 interface FootProps extends PartProps {
   readonly name: string;
+  readonly onClock: boolean;
   readonly onPain: () => void;
 }
 
 /** Good, done and pain; before a set and in the rest, begin. */
-function StripFoot({ situation, taps, name, onPain }: Omit<FootProps, 'index'>) {
+function StripFoot({ situation, taps, name, onClock, onPain }: Omit<FootProps, 'index'>) {
   const { isWorking, set, item } = situation;
   const { otherIsLeftToDo } = laneCount(situation, new Date(set?.startedAt ?? 0));
   const wasClean = set?.looks.at(-1)?.clean === true;
@@ -255,6 +277,8 @@ function StripFoot({ situation, taps, name, onPain }: Omit<FootProps, 'index'>) 
             </button>
           )}
         </>
+      ) : onClock ? (
+        <span className="text-quiet col-span-2 self-center">by the clock</span>
       ) : (
         <button
           type="button"

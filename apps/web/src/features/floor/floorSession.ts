@@ -113,9 +113,18 @@ export class FloorSession {
     });
   }
 
+  /** What the clock did of a lane: decided as a tap is, but nobody's to take back with Undo. */
+  note(laneId: string, action: Action): Promise<void> {
+    return this.enqueue(async () => {
+      const { index, state } = this.snapshot;
+      const situation = this.situation(laneId);
+      if (situation) await this.keep(action({ index, state, situation, newId: () => v4() }));
+    });
+  }
+
   /** Events that don't come from a lane's situation, and that nobody takes back with Undo. */
-  append(drafts: () => readonly EventDraft[]): Promise<void> {
-    return this.enqueue(() => this.keep(drafts()));
+  append(drafts: (state: SessionState) => readonly EventDraft[]): Promise<void> {
+    return this.enqueue(() => this.keep(drafts(this.snapshot.state)));
   }
 
   /**

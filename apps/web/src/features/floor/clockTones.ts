@@ -1,0 +1,93 @@
+import { clockPosition, readClock, type ClockScore } from '@waxwing/core/session';
+import type { SessionState } from '@waxwing/core/session';
+
+type Clock = NonNullable<SessionState['clock']>;
+
+/** A tone at an instant of the clock. */
+interface Tone {
+  readonly atSeconds: number;
+  readonly hertz: number;
+  readonly lengthSeconds: number;
+}
+
+/** So far ahead tones are handed to the audio clock, which goes on while the page sleeps. */
+const AHEAD_SECONDS = 120;
+/** They are handed over anew so often. */
+const AGAIN_MS = 25_000;
+
+/** Three ticks before every change, a long one when work begins, a low one when it ends, a short one at half-way. */
+export function tonesOf(score: ClockScore, fromSeconds: number, untilSeconds: number): readonly Tone[] {
+  const tones: Tone[] = [];
+  const tick = (atSeconds: number) => tones.push({ atSeconds, hertz: 660, lengthSeconds: 0.08 });
+  for (const { kind, fromSeconds: from, untilSeconds: until } of score.steps) {
+    if (kind !== 'rest') {
+      for (const before of [3, 2, 1]) tick(from - before);
+      tones.push({ atSeconds: from, hertz: 990, lengthSeconds: 0.5 });
+      if (until - from >= 20) tick((from + until) / 2);
+      for (const before of [3, 2, 1]) tick(until - before);
+      tones.push({ atSeconds: until, hertz: 440, lengthSeconds: 0.6 });
+    }
+  }
+  const seen = new Set<number>();
+  return tones
+    .filter(({ atSeconds }) => atSeconds >= fromSeconds && atSeconds < untilSeconds)
+    .sort((a, b) => a.atSeconds - b.atSeconds || b.lengthSeconds - a.lengthSeconds)
+    .filter(({ atSeconds }) => !seen.has(atSeconds) && seen.add(atSeconds));
+}
+
+/** Plays a clock's tones by the audio clock. */
+export class ClockTones {
+  private context: AudioContext | null = null;
+  private planned: OscillatorNode[] = [];
+  private timer: ReturnType<typeof setInterval> | undefined;
+
+  /** Whether anything will be heard: a browser allows it only after a tap. */
+  get isSilenced(): boolean {
+    return this.context !== null && this.context.state !== 'running';
+  }
+
+  /** By a tap, so that the browser allows it. */
+  async allow(): Promise<void> {
+    this.context ??= new AudioContext();
+    await this.context.resume();
+  }
+
+  follow(score: ClockScore, clock: Clock | null): void {
+    this.stop();
+    if (!clock?.isRunning) return;
+    this.context ??= new AudioContext();
+    const hand = () => this.hand(score, clock);
+    hand();
+    this.timer = setInterval(hand, AGAIN_MS);
+  }
+
+  stop(): void {
+    clearInterval(this.timer);
+    for (const node of this.planned) node.disconnect();
+    this.planned = [];
+  }
+
+  private hand(score: ClockScore, clock: Clock): void {
+    const { context } = this;
+    if (!context) return;
+    for (const node of this.planned) node.disconnect();
+    this.planned = [];
+    const now = new Date();
+    const position = clockPosition(clock, now);
+    // While it is held the audio clock goes on: tones come that much later.
+    const { step, leftSeconds } = readClock(score, clock, now);
+    const later = step ? leftSeconds - (step.untilSeconds - position) : 0;
+    for (const { atSeconds, hertz, lengthSeconds } of tonesOf(score, position, position + AHEAD_SECONDS)) {
+      const from = context.currentTime + (atSeconds - position) + later;
+      const tone = context.createOscillator();
+      const loudness = context.createGain();
+      tone.frequency.value = hertz;
+      loudness.gain.setValueAtTime(0.25, from);
+      loudness.gain.exponentialRampToValueAtTime(0.001, from + lengthSeconds);
+      tone.connect(loudness).connect(context.destination);
+      tone.start(from);
+      tone.stop(from + lengthSeconds);
+      this.planned.push(tone);
+    }
+  }
+}
