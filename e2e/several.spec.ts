@@ -281,3 +281,80 @@ test('on the clock: work and rest for all, noted by itself, right after a sleep 
     for (const items of sets) expect(items[0]).toEqual([40, 40, 40, 40, 40]);
   });
 });
+
+test('somebody comes late, somebody leaves, and an hour that gets short says what to leave out', async ({
+  page,
+  server,
+  browser,
+}) => {
+  await signIn(page, server);
+  const movements = ['goblet-squat', 'forearm-plank'];
+  await page.clock.install();
+  const people = ['Jonah', 'Wren'].map((name) => [name, movements] as const);
+  const sessionId = await beginFor(page, server, people, { workSeconds: 40, restSeconds: 20, rounds: 5 });
+  await expect(page.getByText('60 min left')).toBeVisible();
+  const elsewhere = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const other = await elsewhere.newPage();
+
+  await test.step('who joins does what is still on the list, with a load of their own', async () => {
+    await tap(page, 'Somebody joins');
+    await page.getByRole('dialog', { name: 'Who joins?' }).getByRole('button', { name: 'Tobiah Renn' }).click();
+    await expect(page.getByRole('heading', { name: 'Tobiah Goblet squat', level: 1 })).toBeVisible();
+    await expect(page.getByRole('button', { name: '1 of 2', exact: true })).toBeVisible();
+    await expect(strip(page, 'Jonah')).toBeVisible();
+    await allSent(page);
+    // Another device learns of them from the server.
+    await signIn(other, server);
+    await other.goto(`${server.address}/floor/${sessionId}`);
+    await expect(other.getByRole('button', { name: 'Show Tobiah' })).toBeVisible();
+  });
+
+  await test.step('what is missed least can be left out when it gets short, and is taken up again by going there', async () => {
+    await page.clock.fastForward('55:00');
+    await page.getByRole('button', { name: /min left, \d+ short/ }).click();
+    const dialog = page.getByRole('dialog', { name: 'What to leave out' });
+    await dialog.getByRole('button', { name: 'Leave out forearm plank' }).click();
+    await expect(dialog.getByRole('button', { name: 'Leave out forearm plank' })).toBeHidden();
+    await page.keyboard.press('Escape');
+    await tap(page, '1 of 2');
+    await expect(page.getByRole('dialog').getByRole('button', { name: /^Forearm plank/ })).toContainText('left out');
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Forearm plank/ })
+      .click();
+    await tap(page, '2 of 2');
+    await expect(page.getByRole('dialog').getByRole('button', { name: /^Forearm plank/ })).toContainText('0 of 5 sets');
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Goblet squat/ })
+      .click();
+  });
+
+  await test.step('the clock is for who joined, too', async () => {
+    await page.getByRole('button', { name: /^Start the clock/ }).click();
+    await page.clock.runFor(15_000);
+    await expect(page.getByRole('button', { name: 'Good, Jonah' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'End set' })).toBeVisible();
+  });
+
+  await test.step('who leaves early is off the floor, and back with one tap', async () => {
+    await tap(page, '1 of 2');
+    await tap(page, 'Tobiah leaves early');
+    await expect(page.getByRole('heading', { name: 'Jonah Goblet squat', level: 1 })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Show Tobiah' })).toBeHidden();
+    await tap(page, 'Undo: left early, Tobiah');
+    await expect(page.getByRole('heading', { name: 'Tobiah Goblet squat', level: 1 })).toBeVisible();
+  });
+
+  await test.step('without a network nobody can join, and it says so', async () => {
+    await server.goAway();
+    await tap(page, 'Somebody joins');
+    const dialog = page.getByRole('dialog', { name: 'Who joins?' });
+    await dialog.getByRole('button', { name: 'Ilse Varga-Holm' }).click();
+    await expect(dialog.getByRole('alert')).toBeVisible();
+    await server.comeBack();
+    await dialog.getByRole('button', { name: 'Ilse Varga-Holm' }).click();
+    await expect(page.getByRole('heading', { name: /^Ilse /, level: 1 })).toBeVisible();
+  });
+  await elsewhere.close();
+});

@@ -11,7 +11,7 @@ import {
   type SessionItem,
 } from '@waxwing/core/session';
 import type { ClientSummary } from '@waxwing/core/api';
-import type { PickedMovement, StartSession } from '@waxwing/core/shapes';
+import type { PickedLane, PickedMovement, StartSession } from '@waxwing/core/shapes';
 import { v7 as uuid } from 'uuid';
 import type { EntityManager } from 'typeorm';
 import type { Reads } from '../database/reads.ts';
@@ -43,16 +43,66 @@ export class Briefs {
   ): Promise<BriefPins> {
     const { studioId } = actor;
     const library = await this.library.current(studioId);
-    const stances = await this.stances.inForce(actor);
     const revisionOf = new Map(library.revisions.map((revision) => [revision.document.id, revision]));
     const inventory = await this.inventoryOf(studioId, form, clients[0]!);
+    const briefs = await this.briefsOf(actor, form.lanes, clients, { inventory, revisionOf });
+    const picked = [
+      ...form.lanes.flatMap(({ movements }) => movements.map(({ movementId }) => movementId)),
+      // What the plan has at hand for whom a movement is too much, or not enough.
+      ...(form.plan?.blocks ?? []).flatMap(({ items }) =>
+        items.flatMap(({ levels }) =>
+          [levels?.easier, levels?.harder, levels?.cantDo, levels?.notEnough].filter((id) => id !== undefined),
+        ),
+      ),
+    ];
+    const onFloor = movementsForFloor(
+      picked,
+      library.revisions.map(({ document }) => document),
+    );
+    return {
+      vocabularyRevisionId: library.vocabularyRevisionId,
+      revisionIds: library.revisions.filter(({ document }) => onFloor.has(document.id)).map((revision) => revision.revisionId),
+      clients: briefs,
+      kit: inventory && kitOf(inventory),
+      inventory,
+      ...(form.plan && { plan: form.plan }),
+    };
+  }
+
+  /** What a running session needs of somebody who joins it; a movement that it has pinned already is theirs as it is there. */
+  async pinJoined(
+    actor: Pick<SignedIn, 'studioId' | 'trainerId'>,
+    { pins }: SessionEntity,
+    lane: PickedLane,
+    client: ClientSummary,
+  ): Promise<{ readonly client: ClientBrief; readonly revisionIds: readonly string[] }> {
+    const library = await this.library.current(actor.studioId);
+    const pinned = await this.library.revisionsById(pins.revisionIds);
+    const revisionOf = new Map([...library.revisions, ...pinned].map((revision) => [revision.document.id, revision]));
+    const inventory = pins.inventory ?? null;
+    const [brief] = await this.briefsOf(actor, [lane], [client], { inventory, revisionOf });
+    const onFloor = movementsForFloor(
+      lane.movements.map(({ movementId }) => movementId),
+      [...revisionOf.values()].map(({ document }) => document),
+    );
+    return { client: brief!, revisionIds: [...onFloor].map((id) => revisionOf.get(id)!.revisionId) };
+  }
+
+  private async briefsOf(
+    actor: Pick<SignedIn, 'studioId' | 'trainerId'>,
+    lanes: readonly PickedLane[],
+    clients: readonly ClientSummary[],
+    { inventory, revisionOf }: { inventory: Inventory | null; revisionOf: ReadonlyMap<string, MovementRevision> },
+  ): Promise<ClientBrief[]> {
+    const { studioId } = actor;
+    const stances = await this.stances.inForce(actor);
     const clientIds = clients.map((client) => client.clientId);
     const due = await this.history.due(studioId, clientIds);
     const books = await this.history.tallies(studioId, clientIds);
     const rates = await this.history.faultRates(studioId, clientIds);
     const briefs: ClientBrief[] = [];
     for (const [at, client] of clients.entries()) {
-      const lane = form.lanes[at]!;
+      const lane = lanes[at]!;
       const history = await this.history.movements(studioId, client.clientId);
       const dues = due.get(client.clientId) ?? [];
       const own = { ...stances, ...client.stances };
@@ -93,27 +143,7 @@ export class Briefs {
         }),
       });
     }
-    const picked = [
-      ...form.lanes.flatMap(({ movements }) => movements.map(({ movementId }) => movementId)),
-      // What the plan has at hand for whom a movement is too much, or not enough.
-      ...(form.plan?.blocks ?? []).flatMap(({ items }) =>
-        items.flatMap(({ levels }) =>
-          [levels?.easier, levels?.harder, levels?.cantDo, levels?.notEnough].filter((id) => id !== undefined),
-        ),
-      ),
-    ];
-    const onFloor = movementsForFloor(
-      picked,
-      library.revisions.map(({ document }) => document),
-    );
-    return {
-      vocabularyRevisionId: library.vocabularyRevisionId,
-      revisionIds: library.revisions.filter(({ document }) => onFloor.has(document.id)).map((revision) => revision.revisionId),
-      clients: briefs,
-      kit: inventory && kitOf(inventory),
-      inventory,
-      ...(form.plan && { plan: form.plan }),
-    };
+    return briefs;
   }
 
   /** What there is where the session is: at home, in the room that was named, else in the studio's first. */

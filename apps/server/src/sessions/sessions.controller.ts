@@ -12,7 +12,7 @@ import {
 } from '@nestjs/common';
 import type { SessionBrief } from '@waxwing/core/session';
 import type { EventsAnswer, EventsPage, SessionAnswer, SessionSummary } from '@waxwing/core/api';
-import { EventBatch, SessionsQuery, StartSession } from '@waxwing/core/shapes';
+import { EventBatch, PickedLane, SessionsQuery, StartSession } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { EventLog } from './eventLog.ts';
@@ -29,6 +29,16 @@ export class SessionsController {
   @ShapeBody(StartSession)
   start(@Actor() actor: SignedIn, @Body() form: StartSession): Promise<SessionBrief> {
     return this.sessions.start(actor, form);
+  }
+
+  @Post(':sessionId/lanes')
+  @ShapeBody(PickedLane)
+  join(
+    @Actor() actor: SignedIn,
+    @Param('sessionId', ParseUUIDPipe) sessionId: string,
+    @Body() lane: PickedLane,
+  ): Promise<SessionBrief> {
+    return this.sessions.join(actor, sessionId, lane);
   }
 
   @Get()

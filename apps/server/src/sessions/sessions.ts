@@ -4,7 +4,8 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { readinessOf } from '@waxwing/core/client';
 import type { SessionBrief } from '@waxwing/core/session';
 import { SESSIONS_PAGE, type ClientSummary, type LastTime, type SessionAnswer, type SessionSummary } from '@waxwing/core/api';
-import type { StartSession } from '@waxwing/core/shapes';
+import { PLAN_LANES_MOST } from '@waxwing/core/planning';
+import type { PickedLane, StartSession } from '@waxwing/core/shapes';
 import { In } from 'typeorm';
 import type { SignedIn } from '../accounts/actor.ts';
 import { TombstoneLaneEntity } from '../clients/client.entities.ts';
@@ -16,7 +17,8 @@ import { Library } from '../library/library.ts';
 import { MovementEntity } from '../library/library.entities.ts';
 import { Briefs } from './briefs.ts';
 import { EventLog, type SessionHead } from './eventLog.ts';
-import { LogItemEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from './session.entities.ts';
+import { LiveSessions } from './liveSessions.ts';
+import { type BriefPins, LogItemEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from './session.entities.ts';
 
 const SUMMARY_COLUMNS = ['id', 'localDate', 'zone', 'status', 'startedAt', 'endedAt'] as const;
 type SummaryRow = Pick<SessionEntity, (typeof SUMMARY_COLUMNS)[number]>;
@@ -37,6 +39,7 @@ export class Sessions {
     private readonly transactions: Transactions,
     private readonly clock: Clock,
     private readonly library: Library,
+    private readonly live: LiveSessions,
   ) {}
 
   /** Begins a session and answers its brief. Asked again with the same id and the same picks it answers the same brief. */
@@ -83,6 +86,37 @@ export class Sessions {
       return entity;
     });
     return this.briefs.assemble(session);
+  }
+
+  /** Somebody comes later: the running session is given what Floor needs of them. Asked twice it is done once. */
+  async join(actor: SignedIn, sessionId: string, lane: PickedLane): Promise<SessionBrief> {
+    const session = await this.mine(actor, sessionId);
+    const known = session.pins.clients.find(({ laneId }) => laneId === lane.laneId);
+    if (known?.clientId === lane.clientId) return this.briefs.assemble(session);
+    if (session.status === 'ended') throw new ConflictException('This session has ended');
+    refuseToJoin(session.pins, lane);
+    const clients = await this.clients.mine(actor, [lane.clientId]);
+    refuseHeld(clients);
+    const joined = await this.briefs.pinJoined(actor, session, lane, clients[0]!);
+    const changed = await this.transactions.run(async (manager) => {
+      const now = await manager.findOneByOrFail(SessionEntity, { id: sessionId });
+      if (now.pins.clients.some(({ laneId }) => laneId === lane.laneId)) return now;
+      refuseToJoin(now.pins, lane);
+      const revisionIds = [...new Set([...now.pins.revisionIds, ...joined.revisionIds])];
+      now.pins = { ...now.pins, clients: [...now.pins.clients, joined.client], revisionIds };
+      await manager.update(SessionEntity, { id: sessionId }, { pins: now.pins });
+      await manager.insert(SessionClientEntity, {
+        sessionId,
+        clientId: lane.clientId,
+        studioId: actor.studioId,
+        laneId: lane.laneId,
+        localDate: now.localDate,
+      });
+      return now;
+    });
+    // What stands in memory knows nothing of them.
+    this.live.drop(sessionId);
+    return this.briefs.assemble(changed);
   }
 
   /** A session of the trainer's own clients, whoever ran it: the past goes with a client who is handed over. Not found otherwise. */
@@ -254,6 +288,16 @@ function refuseTwice({ lanes }: StartSession): void {
       ...(before.some((lane) => lane.laneId === laneId) ? [{ path: `lanes[${i}].laneId`, message: 'is used twice' }] : []),
     ];
   });
+  if (problems.length > 0) throw new BadRequestException({ message: 'Some fields are not right', problems });
+}
+
+/** Nobody is in an hour twice, and it holds so many. */
+function refuseToJoin({ clients }: BriefPins, { clientId, laneId }: PickedLane): void {
+  const problems = [
+    ...(clients.some((each) => each.clientId === clientId) ? [{ path: 'clientId', message: 'is in this session already' }] : []),
+    ...(clients.some((each) => each.laneId === laneId) ? [{ path: 'laneId', message: 'is somebody else’s' }] : []),
+    ...(clients.length >= PLAN_LANES_MOST ? [{ path: 'clientId', message: `an hour holds ${PLAN_LANES_MOST} people` }] : []),
+  ];
   if (problems.length > 0) throw new BadRequestException({ message: 'Some fields are not right', problems });
 }
 

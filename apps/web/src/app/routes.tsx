@@ -26,6 +26,8 @@ function page(load: Load): ComponentType {
   return shown;
 }
 
+const log = () => import('../features/log/LogPage.tsx');
+
 const Ladders = page(() => import('../features/ladders/LaddersPage.tsx'));
 const Rooms = page(() => import('../features/rooms/RoomsPage.tsx'));
 const Tools = page(() => import('../features/tools/ToolsPage.tsx'));
@@ -55,7 +57,7 @@ export const PAGES: readonly PageRoute[] = [
   { path: 'clients/:clientId/record', page: ClientForm, section: 'Clients' },
   { path: 'clients/:clientId/tests', page: page(() => import('../features/clients/TestsPage.tsx')), section: 'Clients' },
   { path: 'log', page: page(() => import('../features/log/LogListPage.tsx')), section: 'Log', isFirst: true },
-  { path: 'log/:sessionId', page: page(() => import('../features/log/LogPage.tsx')), section: 'Log' },
+  { path: 'log/:sessionId', page: page(log), section: 'Log' },
   { path: 'tools', page: Tools, section: 'Tools', isFirst: true },
   { path: 'tools/:tool', page: Tools, section: 'Tools' },
   { path: 'rooms', page: Rooms, section: 'Settings', isFirst: true },
@@ -73,7 +75,12 @@ export const PAGES: readonly PageRoute[] = [
 /** Apart from the others: it fills the screen, and has no navigation beside it. */
 export const FLOOR: PageRoute = {
   path: 'floor/:sessionId',
-  page: page(() => import('../features/floor/FloorPage.tsx')),
+  page: page(async () => {
+    const floor = await import('../features/floor/FloorPage.tsx');
+    // An hour may end without a network, and its log is what is shown then.
+    setTimeout(() => void log().catch(() => undefined), 1000);
+    return floor;
+  }),
 };
 
 /** Begins to load the page of an address, so that it is there when somebody is known to be signed in. */

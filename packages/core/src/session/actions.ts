@@ -10,7 +10,7 @@ import type { LoadChange } from '../movement/movementDocument.ts';
 import type { Load } from '../movement/load.ts';
 import { wordsOf } from '../movement/likeTexts.ts';
 import { lowerFirst } from '../movement/text.ts';
-import type { SessionBrief } from './brief.ts';
+import type { ClientBrief, SessionBrief } from './brief.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
 import type { EndReason, PainKind } from './eventTypes.ts';
@@ -46,12 +46,7 @@ export function inLane(context: ActionContext): { laneId: string; clientId: stri
 export function openSession(brief: SessionBrief): Drafts {
   return [
     { type: 'session-started', payload: { localDate: brief.localDate, zone: brief.zone } },
-    ...brief.clients.map((client): EventDraft => ({
-      type: 'lane-joined',
-      payload: { items: [...client.items] },
-      laneId: client.laneId,
-      clientId: client.clientId,
-    })),
+    ...brief.clients.flatMap(joinFloor),
   ];
 }
 
@@ -305,7 +300,8 @@ export function swapFor(
   const { document } = revision;
   const advice = adviceFor(index, client, document);
   // On the clock it is as long as the clock says, whatever the movement.
-  const { dose, target } = clockBlockOf(index, item.planItemId) ? item : { dose: document.dose, target: advice.target };
+  const isTimed = clockBlockOf(index, item.planItemId)?.format.kind === 'intervals';
+  const { dose, target } = isTimed ? item : { dose: document.dose, target: advice.target };
   const { load } = advice;
   const swapped: EventDraft = {
     type: 'movement-swapped',
@@ -491,6 +487,22 @@ export function startItem(context: ActionContext, item: SessionItem): Drafts {
       },
     },
   ];
+}
+
+/** Leaves an item of the lane out; one that has been begun stays what it is. */
+export function dropItem(context: ActionContext, itemId: string): Drafts {
+  const item = context.situation.lane.items.find((each) => each.itemId === itemId);
+  return !item || item.dropped ? [] : [{ type: 'item-dropped', ...inLane(context), payload: { itemId } }];
+}
+
+/** Goes before the hour is over; a set that is on has ended. */
+export function leaveFloor(context: ActionContext): Drafts {
+  return [...endSet(context, 'other'), { type: 'lane-left', ...inLane(context), payload: {} }];
+}
+
+/** Somebody comes later, with what they are given to do. */
+export function joinFloor({ laneId, clientId, items }: ClientBrief): Drafts {
+  return [{ type: 'lane-joined', laneId, clientId, payload: { items: [...items] } }];
 }
 
 /** What is due next time, as the trainer leaves it: the words, and what to take where it is said in numbers. */

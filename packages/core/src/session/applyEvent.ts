@@ -12,7 +12,7 @@ export function applyEvent(draft: StateDraft, event: SessionEvent): void {
 }
 
 function itemState(item: SessionItem): Mutable<ItemState> {
-  return { ...item, plannedMovementId: item.movementId, nextChange: null, setIds: [], swaps: [], pain: false };
+  return { ...item, plannedMovementId: item.movementId, nextChange: null, setIds: [], swaps: [], pain: false, dropped: false };
 }
 
 /** Each item once, and none that stands on another lane's list: two rows of a log can't be the same item. */
@@ -118,8 +118,12 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     if (!known) {
       lane.items = draft.own(lane.items);
       lane.items.push(itemState(item));
-    }
+    } else if (lane.items[known.item]!.dropped) draft.writeItem(known).dropped = false;
     lane.currentItemId = item.itemId;
+  },
+  'item-dropped': (draft, event) => {
+    const path = draft.pathOfItem(event.payload.itemId);
+    if (path) draft.writeItem(path).dropped = true;
   },
   'segment-started': (draft, event) => {
     const { payload } = event;

@@ -1,15 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { createHash } from 'node:crypto';
-import { startOf } from '../planning/startOf.ts';
 import type { IntervalsFormat, Plan } from '../planning/plan.ts';
+import { briefOfPlan, lastingId as lasting } from '../test/briefOfPlan.ts';
 import { blockOf, itemOf, planOf } from '../test/plans.ts';
-import { starterLibrary } from '../test/starterLibrary.ts';
-import { smallBrief } from '../test/smallLibrary.ts';
 import { TestReplica } from '../test/replica.ts';
 import type { Action } from '../test/floor.ts';
-import { openSession, seeFault } from './actions.ts';
-import type { SessionBrief } from './brief.ts';
+import { countRep, openSession, seeFault } from './actions.ts';
 import { indexBrief } from './briefIndex.ts';
 import {
   clockPosition,
@@ -26,48 +22,12 @@ import type { EventDraft } from './envelope.ts';
 import { foldSession, setsOf } from './fold.ts';
 import { laneSituation } from './laneSituation.ts';
 import { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
-import { planContextOf } from './planContextOf.ts';
 import { segmentAmount } from './amount.ts';
-
-const library = starterLibrary();
-const revisions = library.movements.map((document, at) => ({
-  revisionId: `00000000-0000-4000-8000-${String(at).padStart(12, '0')}`,
-  number: 1,
-  document,
-}));
-const lasting = (text: string) => {
-  const hex = createHash('sha1').update(text).digest('hex');
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
-};
 
 const FORMAT: IntervalsFormat = { kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 2, order: 'by-round' };
 
-/** The brief of a plan, as starting it makes one. */
-function briefOf(plan: Plan): SessionBrief {
-  const brief = smallBrief();
-  const clients = plan.lanes.map(({ laneId }, at) => ({
-    ...brief.clients[0]!,
-    laneId,
-    clientId: lasting(`client ${at}`),
-    items: [],
-  }));
-  const bare = { ...brief, clients, plan, revisions, vocabulary: library.vocabulary, kit: null };
-  const lists = startOf(plan, planContextOf(indexBrief(bare)));
-  return {
-    ...bare,
-    clients: clients.map((client) => ({
-      ...client,
-      items: lists.get(client.laneId)!.map((movement, at) => ({
-        ...movement,
-        itemId: lasting(`item ${client.laneId} ${at}`),
-        revisionId: revisions.find(({ document }) => document.id === movement.movementId)!.revisionId,
-      })),
-    })),
-  };
-}
-
 function running(plan: Plan) {
-  const brief = briefOf(plan);
+  const brief = briefOfPlan(plan);
   const index = indexBrief(brief);
   const blockId = plan.blocks[0]!.blockId;
   const score = clockScore(index, blockId)!;
@@ -117,9 +77,20 @@ describe('what a clock goes through', () => {
     expect(score.steps[0]!.works).toMatchObject([{ changesSides: true, side: null }]);
   });
 
+  test('a start every so many seconds is a stretch from each start to the next; as many rounds as fit is one stretch', () => {
+    const items = [itemOf('goblet-squat'), itemOf('full-push-up')];
+    const { score } = running(planOf([blockOf({ kind: 'emom', everySeconds: 60, rounds: 5 }, items)], 2));
+    expect(score.seconds).toBe(300);
+    expect(
+      score.steps.map(({ works }) => works.map(({ planItemId }) => items.findIndex(({ itemId }) => itemId === planItemId))),
+    ).toEqual([0, 1, 0, 1, 0].map((at) => [at, at]));
+    const fit = running(planOf([blockOf({ kind: 'amrap', seconds: 480 }, items)], 2)).score;
+    expect(fit.steps).toEqual([{ kind: 'work', fromSeconds: 0, untilSeconds: 480, works: [] }]);
+  });
+
   test('what goes at each one’s own pace has none', () => {
     const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat')])]);
-    expect(clockScore(indexBrief(briefOf(plan)), plan.blocks[0]!.blockId)).toBeNull();
+    expect(clockScore(indexBrief(briefOfPlan(plan)), plan.blocks[0]!.blockId)).toBeNull();
   });
 });
 
@@ -207,6 +178,28 @@ describe('noted by the clock', () => {
     const [set] = setsOf(foldSession(replica.events));
     expect(set!.endReason).toBe('done');
     expect(set!.segments.map((segment) => segmentAmount(segment))).toEqual([40]);
+  });
+
+  test('with a start every minute what was asked for is noted, of both sides; what was counted stands', () => {
+    const items = [itemOf('goblet-squat'), itemOf('side-lying-leg-raise')];
+    const { score, replica, act } = running(planOf([blockOf({ kind: 'emom', everySeconds: 60, rounds: 3 }, items)]));
+    const [first, second, third] = score.steps;
+    const laneId = first!.works[0]!.laneId;
+    act(laneId, (c) => beginByClock(c, first!, lasting));
+    act(laneId, countRep);
+    act(laneId, (c) => endByClock(c, first!, lasting));
+    act(laneId, (c) => endByClock(c, second!, lasting));
+    act(laneId, (c) => endByClock(c, third!, lasting));
+    const sets = setsOf(foldSession(replica.events));
+    const [squat, raise] = foldSession(replica.events).lanes[0]!.items;
+    expect(sets.map(({ segments }) => segments.map((segment) => [segment.side, segmentAmount(segment)]))).toEqual([
+      [[undefined, 1]],
+      [
+        ['left', raise!.target],
+        ['right', raise!.target],
+      ],
+      [[undefined, squat!.target]],
+    ]);
   });
 
   test('who is in the middle of a set of their own, or ended it themselves, is left alone', () => {

@@ -1,10 +1,12 @@
 import { unroll } from '../planning/unroll.ts';
-import type { Plan, PlanBlock } from '../planning/plan.ts';
+import type { EmomFormat, Plan, PlanBlock } from '../planning/plan.ts';
+import type { FormatKind } from '../planning/planTerms.ts';
+import type { Step } from '../planning/step.ts';
 import type { Side } from '../movement/terms.ts';
 import type { EventDraft } from './envelope.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { CLOCK_SECONDS_MOST, COUNT_IN_SECONDS, type ClockMove } from './eventTypes.ts';
-import { planContextOf } from './planContextOf.ts';
+import { lanesHere, planContextOf } from './planContextOf.ts';
 import type { ClockState } from './state.ts';
 
 /** What one lane does in a stretch of the clock. */
@@ -18,6 +20,8 @@ export interface ClockWork {
   readonly changesSides: boolean;
   /** The set of this item, from 0. */
   readonly set: number;
+  /** It is done as long as the stretch lasts; else for what the item asks, and what is left of the stretch is rest. */
+  readonly fills: boolean;
 }
 
 /** A stretch of the clock: the same for everybody. */
@@ -36,9 +40,11 @@ export interface ClockScore {
   readonly seconds: number;
 }
 
+const ON_CLOCK: readonly FormatKind[] = ['intervals', 'emom', 'amrap'];
+
 /** Whether a block runs by a clock for everybody. */
-export function isOnClock({ format }: PlanBlock): boolean {
-  return format.kind === 'intervals';
+function isOnClock({ format }: PlanBlock): boolean {
+  return ON_CLOCK.includes(format.kind);
 }
 
 /** The block of the plan to which an item belongs that runs by the clock; `null` for what goes at each one's own pace. */
@@ -61,48 +67,80 @@ function scoreOf(index: BriefIndex, blockId: string): ClockScore | null {
   const { plan } = index.brief;
   const block = plan?.blocks.find((each) => each.blockId === blockId);
   if (!plan || !block || !isOnClock(block)) return null;
-  const here = new Set(index.brief.clients.map(({ laneId }) => laneId));
-  const alone: Plan = { ...plan, lanes: plan.lanes.filter(({ laneId }) => here.has(laneId)), blocks: [block] };
+  const alone: Plan = { ...plan, lanes: [...lanesHere(index)], blocks: [block] };
   const { steps } = unroll(alone, planContextOf(index));
-  const busy = steps.filter(({ kind }) => kind === 'work' || kind === 'all-out');
+  const busy = steps.filter(({ kind }) => kind === 'work' || kind === 'all-out').sort((a, b) => a.fromSeconds - b.fromSeconds);
   if (busy.length === 0) return null;
-  const zero = Math.min(...busy.map(({ fromSeconds }) => fromSeconds));
+  const found = withRests(stretchesOf(block, busy));
+  return { blockId, block, steps: found, seconds: found.at(-1)!.untilSeconds };
+}
+
+/** The stretches in which something is done, from the first work on. */
+function stretchesOf(block: PlanBlock, busy: readonly Step[]): ClockStep[] {
+  const { format, blockId, times = 1 } = block;
+  const zero = busy[0]!.fromSeconds;
+  if (format.kind === 'intervals') return sharedStretches(busy, zero);
+  return Array.from({ length: times }, (_, pass) => busy.filter(({ id }) => id.startsWith(`${blockId}/${pass}/`))).flatMap(
+    (ofPass): ClockStep[] => {
+      const [first] = ofPass;
+      if (!first) return [];
+      const from = first.fromSeconds - zero;
+      if (format.kind === 'emom') return starts(format, ofPass, from, zero);
+      // At their own pace within it: the clock only says how long.
+      const seconds = format.kind === 'amrap' ? format.seconds : 0;
+      return [{ kind: 'work', fromSeconds: from, untilSeconds: from + seconds, works: [] }];
+    },
+  );
+}
+
+function workOf(step: Step, fills: boolean): ClockWork[] {
+  const { kind, laneId, itemId, id, work, set } = step;
+  if (kind !== 'work' || itemId === null) return [];
+  return [{ laneId, planItemId: itemId, stepId: id, side: work?.side ?? null, changesSides: false, set, fills }];
+}
+
+/** A stretch from each start to the next; who is done earlier rests until then. */
+function starts({ everySeconds, rounds }: EmomFormat, busy: readonly Step[], from: number, zero: number): ClockStep[] {
+  return Array.from({ length: rounds }, (_, round) => {
+    const [begin, end] = [from + round * everySeconds, from + (round + 1) * everySeconds];
+    const here = busy.filter(({ fromSeconds }) => fromSeconds - zero >= begin && fromSeconds - zero < end);
+    // The first of each lane's steps: a set of two sides, or of several stretches, is one.
+    const firsts = here.filter((step, at) => here.findIndex(({ laneId }) => laneId === step.laneId) === at);
+    const works = firsts.flatMap((step) => workOf(step, false)).map((work) => ({ ...work, side: null }));
+    return { kind: 'work', fromSeconds: begin, untilSeconds: end, works };
+  });
+}
+
+/** Everybody works at the same time: the stretches are those of whoever works. */
+function sharedStretches(busy: readonly Step[], zero: number): ClockStep[] {
   const found: ClockStep[] = [];
-  // Everybody works at the same time: the stretches are those of whoever works.
-  for (const step of busy.sort((a, b) => a.fromSeconds - b.fromSeconds)) {
+  for (const step of busy) {
     const [from, until] = [step.fromSeconds - zero, step.untilSeconds - zero];
-    const last = found.at(-1);
     const kind = step.kind === 'work' ? 'work' : 'all-out';
-    const work: ClockWork | null =
-      step.itemId === null || kind !== 'work'
-        ? null
-        : {
-            laneId: step.laneId,
-            planItemId: step.itemId,
-            stepId: step.id,
-            side: step.work?.side ?? null,
-            changesSides: false,
-            set: step.set,
-          };
+    const [work] = workOf(step, true);
+    const last = found.at(-1);
     const own = work && last?.works.find(({ laneId }) => laneId === work.laneId);
     // The second side of a stretch goes on where the first one ended, as the same set.
-    const isSecondSide = own && work && own.planItemId === work.planItemId && own.set === work.set && own.side !== work.side;
+    const isSecondSide = own && own.planItemId === work.planItemId && own.set === work.set && own.side !== work.side;
     if (last && last.kind === kind && (from < last.untilSeconds || (isSecondSide && from === last.untilSeconds))) {
       const works = isSecondSide
         ? last.works.map((each) => (each === own ? { ...own, side: null, changesSides: true } : each))
         : [...last.works, ...(work ? [work] : [])];
       found[found.length - 1] = { ...last, untilSeconds: Math.max(last.untilSeconds, until), works };
-      continue;
+    } else {
+      found.push({ kind, fromSeconds: from, untilSeconds: until, works: work ? [work] : [] });
     }
-    found.push({ kind, fromSeconds: from, untilSeconds: until, works: work ? [work] : [] });
   }
-  const withRests = found.flatMap((step, at): ClockStep[] => {
+  return found;
+}
+
+function withRests(found: readonly ClockStep[]): ClockStep[] {
+  return found.flatMap((step, at): ClockStep[] => {
     const until = found[at - 1]?.untilSeconds ?? 0;
     return step.fromSeconds > until
       ? [{ kind: 'rest', fromSeconds: until, untilSeconds: step.fromSeconds, works: [] }, step]
       : [step];
   });
-  return { blockId, block, steps: withRests, seconds: withRests.at(-1)!.untilSeconds };
 }
 
 /** Where the clock stands at an instant, in seconds from its first; below none while it counts in. It never runs backwards. */

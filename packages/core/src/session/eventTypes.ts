@@ -5,6 +5,7 @@ export const EVENT_TYPES = [
   'lane-joined',
   'lane-left',
   'movement-started',
+  'item-dropped',
   'segment-started',
   'rep-counted',
   'view-changed',

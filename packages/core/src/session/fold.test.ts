@@ -100,6 +100,7 @@ function everything(): SessionEvent[] {
     ...where,
     payload: { movementId: 'waxwing:easy', cueId: 'waxwing:easy/typed-1', text: 'Sit to the rope' },
   });
+  a.add({ type: 'item-dropped', ...where, payload: { itemId: item.itemId } });
   a.add({ type: 'clock-set', payload: { move: 'started', blockId: PROPOSAL, seconds: -10 } });
   a.add({ type: 'movements-brought', payload: { revisionIds: ['0190d000-0000-7000-8000-000000000001'] } });
   a.add({ type: 'set-up-noted', ...where, payload: { movementId: 'waxwing:easy', setUp: { benchHeight: 'low' } } });

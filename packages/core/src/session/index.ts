@@ -7,6 +7,9 @@ export {
   correctAmount,
   countRep,
   decideNext,
+  dropItem,
+  joinFloor,
+  leaveFloor,
   endAsAsked,
   endSet,
   lighterLoad,
@@ -50,6 +53,7 @@ export {
   stepClock,
 } from './clock.ts';
 export { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
+export { type HourLeft, hourLeft } from './hourLeft.ts';
 export { fitsCue, hearCue } from './sayToAll.ts';
 export { eyesOn, whomToWatch } from './watching.ts';
 export { amountPerSide, segmentAmount, totalAmount } from './amount.ts';
@@ -99,5 +103,5 @@ export { nextSetAfter } from './nextSetAfter.ts';
 export { SessionFold } from './sessionFold.ts';
 export { isClean } from './setJudgement.ts';
 export { startAgain } from './startAgain.ts';
-export type { StartSession } from './startSession.ts';
+export type { PickedMovement, StartSession } from './startSession.ts';
 export type { FaultStatus, ItemState, LaneState, SessionState, SetState, TypedState } from './state.ts';

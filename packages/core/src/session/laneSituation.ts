@@ -55,7 +55,7 @@ export function laneSituation(
     isWorking: set !== null && set.endedAt === null,
     tiles,
     correction: set ? correctionStep(index, state, lane, client, item, movement, set) : null,
-    nextItem: lane.items[at + 1] ?? null,
+    nextItem: lane.items.slice(at + 1).find(({ dropped }) => !dropped) ?? null,
     setUp: setUpFor(state, client, item.movementId),
   };
 }

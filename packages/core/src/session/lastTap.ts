@@ -28,6 +28,7 @@ export function lastTap(fold: SessionFold, index: BriefIndex, laneId: string): L
 /** What a tap did is named for the event that says most of it. */
 const MOST_FIRST: readonly SessionEvent['type'][] = [
   'pain-reported',
+  'lane-left',
   'movement-swapped',
   'fault-seen',
   'cue-outcome',
@@ -41,6 +42,7 @@ const MOST_FIRST: readonly SessionEvent['type'][] = [
   'load-changed',
   'set-up-noted',
   'movement-started',
+  'item-dropped',
   'segment-started',
   'cue-given',
   'cue-typed',
@@ -53,6 +55,8 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
   switch (event.type) {
     case 'pain-reported':
       return 'pain';
+    case 'lane-left':
+      return 'left early';
     case 'movement-swapped':
       return `swap to ${lowerFirst(index.nameOf(event.payload.toMovementId))}`;
     case 'fault-seen':
@@ -79,6 +83,8 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
       return 'set-up';
     case 'movement-started':
       return lowerFirst(index.nameOf(event.payload.item.movementId));
+    case 'item-dropped':
+      return 'left out';
     case 'segment-started': {
       const { setId, segmentId, change, side } = event.payload;
       if (change) return lowerFirst(change.text);

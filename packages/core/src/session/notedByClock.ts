@@ -1,6 +1,7 @@
 import { inLane, startItem, type ActionContext, type Drafts } from './actions.ts';
 import type { ClockStep, ClockWork } from './clock.ts';
 import type { EventDraft } from './envelope.ts';
+import type { SegmentAmount } from './event.ts';
 import { firstSide } from './firstSide.ts';
 import type { ItemState } from './state.ts';
 
@@ -32,21 +33,37 @@ export function beginByClock(context: ActionContext, step: ClockStep, lasting: L
   return [...(item.itemId === current.itemId ? [] : startItem(context, item)), segmentOf(context, noted, step, lasting)];
 }
 
-/** The clock has left a stretch of work: what was on has ended; one that nobody saw begin is noted whole. */
+/**
+ * The clock has left a stretch of work: what was on has ended, with its seconds, or as it was asked for where nobody counted; one that nobody
+ * saw begin is noted whole.
+ */
 export function endByClock(context: ActionContext, step: ClockStep, lasting: LastingId): Drafts {
   const noted = notedIn(context, step, lasting);
   if (!noted) return [];
-  const { setId } = noted;
+  const { setId, work, item } = noted;
   const known = context.situation.lane.sets.find((each) => each.setId === setId);
   if (known && known.endedAt !== null) return [];
   const begun = known ? [] : beginByClock(context, step, lasting);
   if (!known && begun.length === 0) return [];
-  // The side that is on now; the one before it ended when this one began.
-  const segmentId = known?.segments.at(-1)?.segmentId ?? lasting(`segment ${noted.work.stepId}`);
-  const isWhole = noted.item.dose.kind === 'seconds' && (!known || known.segments.length === 1);
-  const seconds = Math.round(step.untilSeconds - step.fromSeconds);
-  const amounts = isWhole && !noted.work.changesSides ? { amounts: [{ segmentId, amount: seconds }] } : {};
-  return [...begun, { type: 'set-ended', ...inLane(context), payload: { setId, reason: 'done', ...amounts } }];
+  const segmentId = lasting(`segment ${work.stepId}`);
+  const end = (...amounts: SegmentAmount[]): EventDraft => ({
+    type: 'set-ended',
+    ...inLane(context),
+    payload: { setId, reason: 'done', ...(amounts.length > 0 && { amounts }) },
+  });
+  // Changed half-way by hand, or counted: what was seen stands over what was asked.
+  if (known && (known.segments.length > 1 || known.segments[0]!.counted > 0)) return [...begun, end()];
+  if (work.fills) {
+    const isInSeconds = item.dose.kind === 'seconds' && !work.changesSides;
+    const amount = Math.round(step.untilSeconds - step.fromSeconds);
+    return [...begun, isInSeconds ? end({ segmentId, amount }) : end()];
+  }
+  if (context.index.movement(context.situation.lane.clientId, item.movementId)?.document.laterality !== 'one-side') {
+    return [...begun, end({ segmentId, amount: item.target })];
+  }
+  const second = otherSide(context, noted, step, lasting);
+  const amounts = [segmentId, second.payload.segmentId].map((each) => ({ segmentId: each, amount: item.target }));
+  return [...begun, second, end(...amounts)];
 }
 
 /** Half of a stretch that changes sides is over. */
@@ -54,19 +71,27 @@ export function changeSideByClock(context: ActionContext, step: ClockStep, lasti
   const noted = notedIn(context, step, lasting);
   const set = noted && context.situation.lane.sets.find((each) => each.setId === noted.setId);
   if (!noted?.work.changesSides || !set || set.endedAt !== null || set.segments.length !== 1) return [];
-  const begun = segmentOf(context, noted, step, lasting);
-  if (begun.type !== 'segment-started') return [];
-  const side = set.segments[0]!.side === 'left' ? 'right' : 'left';
-  return [{ ...begun, payload: { ...begun.payload, segmentId: lasting(`second ${noted.work.stepId}`), side } }];
+  return [otherSide(context, noted, step, lasting)];
 }
+
+function otherSide(context: ActionContext, noted: Noted, step: ClockStep, lasting: LastingId): SegmentDraft {
+  const first = segmentOf(context, noted, step, lasting);
+  const known = context.situation.lane.sets.find((each) => each.setId === noted.setId);
+  const side = (known?.segments[0]?.side ?? first.payload.side) === 'left' ? 'right' : 'left';
+  return { ...first, payload: { ...first.payload, segmentId: lasting(`second ${noted.work.stepId}`), side } };
+}
+
+type SegmentDraft = Extract<EventDraft, { type: 'segment-started' }>;
 
 function isKnown({ situation }: ActionContext, setId: string): boolean {
   return situation.lane.sets.some((each) => each.setId === setId);
 }
 
-function segmentOf(context: ActionContext, { work, item, setId }: Noted, step: ClockStep, lasting: LastingId): EventDraft {
+function segmentOf(context: ActionContext, { work, item, setId }: Noted, step: ClockStep, lasting: LastingId): SegmentDraft {
   const seconds = Math.max(1, Math.round((step.untilSeconds - step.fromSeconds) / (work.changesSides ? 2 : 1)));
-  const side = work.changesSides ? firstSide(context.situation.lane, item) : work.side;
+  const { laterality } = context.index.movement(context.situation.lane.clientId, item.movementId)?.document ?? {};
+  const takesTurns = work.changesSides || (!work.fills && laterality === 'one-side');
+  const side = takesTurns ? firstSide(context.situation.lane, item) : work.side;
   return {
     type: 'segment-started',
     ...inLane(context),
@@ -77,7 +102,7 @@ function segmentOf(context: ActionContext, { work, item, setId }: Noted, step: C
       movementId: item.movementId,
       revisionId: item.revisionId,
       load: item.load,
-      target: seconds,
+      target: work.fills ? seconds : item.target,
       ...(side && { side }),
       ...(item.nextChange && { change: item.nextChange }),
     },

@@ -1,5 +1,6 @@
 import { targetReserveOf } from '../loading/parameters.ts';
 import { NO_GAPS } from '../planning/habits.ts';
+import type { PlanLane } from '../planning/plan.ts';
 import type { LaneContext, PlanContext } from '../planning/planContext.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { adviceFor } from './clientAdvice.ts';
@@ -12,6 +13,13 @@ export function planContextOf(index: BriefIndex): PlanContext {
   const known = CONTEXTS.get(index) ?? contextOf(index);
   CONTEXTS.set(index, known);
   return known;
+}
+
+/** The lanes of a plan that are on the floor: those that it was made for, and whoever joined since. */
+export function lanesHere({ brief: { clients, plan } }: BriefIndex): readonly PlanLane[] {
+  const planned = plan?.lanes.filter(({ laneId }) => clients.some((client) => client.laneId === laneId)) ?? [];
+  const joined = clients.filter(({ laneId }) => !planned.some((lane) => lane.laneId === laneId));
+  return [...planned, ...joined.map(({ laneId, clientId }) => ({ laneId, clientId }))];
 }
 
 function contextOf(index: BriefIndex): PlanContext {

@@ -108,6 +108,8 @@ export interface ItemState extends SessionItem {
   readonly setIds: readonly string[];
   readonly swaps: readonly SwapState[];
   readonly pain: boolean;
+  /** Left out today. */
+  readonly dropped: boolean;
 }
 
 export interface LaneState {

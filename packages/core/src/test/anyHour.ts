@@ -43,6 +43,7 @@ const PAYLOADS: Payloads = {
   'lane-joined': fc.subarray([...ITEMS]).map((items) => ({ items })),
   'lane-left': fc.constant({}),
   'movement-started': anyItem.map((item) => ({ item })),
+  'item-dropped': anyItem.map(({ itemId }) => ({ itemId })),
   'segment-started': fc
     .tuple(anySet, anySegment, anyItem, anyMovement, anySide, fc.boolean())
     .map(([setId, segmentId, { itemId, revisionId, load }, movementId, side, isChange]) => ({

@@ -191,11 +191,13 @@ function nameOf({ at, step }: ClockReading): string {
 }
 
 /** Which stretch of work it is, or comes, and of which round. */
-function whereText({ block, steps }: ClockScore, { step, next }: ClockReading): string {
+function whereText({ block: { format }, steps }: ClockScore, { step, next }: ClockReading): string {
   const work = [step, next].find((each) => each?.kind === 'work');
-  if (!work || block.format.kind !== 'intervals') return '';
+  if (!work) return '';
+  if (format.kind === 'amrap') return 'as many rounds as fit';
   const stretches = steps.filter(({ kind }) => kind === 'work');
-  return `${stretches.indexOf(work) + 1} of ${stretches.length}, round ${work.works[0]!.set + 1} of ${block.format.rounds}`;
+  const place = `${stretches.indexOf(work) + 1} of ${stretches.length}`;
+  return format.kind === 'intervals' ? `${place}, round ${work.works[0]!.set + 1} of ${format.rounds}` : `start ${place}`;
 }
 
 /** What this lane does in the next stretch of work. */

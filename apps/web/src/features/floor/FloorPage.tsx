@@ -1,4 +1,5 @@
 import { firstName } from '@waxwing/core/client';
+import { PLAN_LANES_MOST } from '@waxwing/core/planning';
 import { endSet, whomToWatch } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useCallback, useState } from 'react';
@@ -7,6 +8,7 @@ import { useTitle } from '../../shared/page.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { useNow } from '../../shared/useNow.ts';
 import { FinishPanel } from './FinishPanel.tsx';
+import { JoinDialog } from './JoinDialog.tsx';
 import { LanePanel } from './LanePanel.tsx';
 import type { FloorSession } from './floorSession.ts';
 import { laneTaps } from './laneTaps.ts';
@@ -45,12 +47,13 @@ function Floor({ live }: { live: FloorSession }) {
   const [laneId, setLaneId] = useState<string | null>(null);
   // Undo is for whoever was tapped on last.
   const [tappedId, setTappedId] = useState<string | null>(null);
+  const [isJoining, setJoining] = useState(false);
   const [painOf, setPainOf] = useState<string | null>(null);
   const navigate = useNavigate();
   const lanes = state.lanes.filter(({ leftAt }) => leftAt === null);
   const lane = lanes.find((each) => each.laneId === laneId) ?? lanes[0];
   const situation = lane && live.situation(lane.laneId);
-  const undone = lanes.find((each) => each.laneId === tappedId) ?? lane;
+  const undone = state.lanes.find((each) => each.laneId === tappedId) ?? lane;
   const last = undone && live.lastTap(undone.laneId);
   // With several people on the floor it says for whom, too.
   const forWhom = lanes.length > 1 && undone ? `, ${firstName(index.client(undone.clientId)?.name ?? '')}` : '';
@@ -85,11 +88,18 @@ function Floor({ live }: { live: FloorSession }) {
   return (
     <div className={clsx('flex min-h-dvh flex-col lg:h-dvh', lanes.length > 1 && 'md:h-dvh')}>
       <TopBar
+        live={live}
+        index={index}
         state={state}
         situation={situation ?? null}
         isNamed={lanes.length === 1}
         undo={last ? `${last.text}${forWhom}` : null}
         onUndo={() => undone && void live.undo(undone.laneId)}
+        onJoin={
+          state.status === 'live' && !isFinishing && situation && lanes.length < PLAN_LANES_MOST
+            ? () => setJoining(true)
+            : undefined
+        }
         onFinish={isFinishing ? undefined : finish}
       />
       {state.status === 'ended' ? (
@@ -128,6 +138,19 @@ function Floor({ live }: { live: FloorSession }) {
           <h1 className="text-2xl">Nothing on the list</h1>
           <p className="text-quiet">This session has no movement that this device knows. Finish it and start anew.</p>
         </main>
+      )}
+      {isJoining && situation && (
+        <JoinDialog
+          live={live}
+          index={index}
+          state={state}
+          situation={situation}
+          onClose={() => setJoining(false)}
+          onJoined={(id) => {
+            setJoining(false);
+            show(id);
+          }}
+        />
       )}
     </div>
   );

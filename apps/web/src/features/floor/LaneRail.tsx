@@ -73,7 +73,7 @@ const RailItem = memo(function RailItem({ item, name, isCurrent, onGo }: RailIte
       <span className={clsx('leading-tight whitespace-nowrap lg:whitespace-normal', isCurrent && 'tail font-bold')}>{name}</span>
       <span className="text-quiet mt-1.5 flex items-center gap-1 text-sm">
         {isDone && <Check aria-hidden="true" size={16} className="text-success" />}
-        {item.pain ? 'stopped: pain' : `${Math.min(done, 99)} of ${item.sets} sets`}
+        {item.pain ? 'stopped: pain' : item.dropped ? 'left out' : `${Math.min(done, 99)} of ${item.sets} sets`}
       </span>
     </button>
   );

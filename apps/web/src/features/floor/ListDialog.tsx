@@ -1,6 +1,7 @@
 import { firstName } from '@waxwing/core/client';
+import { lowerFirst } from '@waxwing/core/movement';
 import type { BriefIndex, LaneSituation } from '@waxwing/core/session';
-import { Search } from 'lucide-react';
+import { LogOut, Search, X } from 'lucide-react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { LaneItems } from './LaneRail.tsx';
 import type { LaneTaps } from './laneTaps.ts';
@@ -15,6 +16,8 @@ interface ListDialogProps {
 
 /** The list of one of several: beside the others' strips it has no room of its own. */
 export function ListDialog({ index, situation, taps, onFindSwap, onClose }: ListDialogProps) {
+  const { item, isWorking, nextItem } = situation;
+  const canDrop = !isWorking && !item.dropped && nextItem !== null && item.setIds.length < item.sets;
   return (
     <Dialog title={`${firstName(situation.client.name)}’s list`} onClose={onClose}>
       <nav aria-label={`${situation.client.name}’s list`} className="mt-3 flex flex-col gap-1">
@@ -26,6 +29,28 @@ export function ListDialog({ index, situation, taps, onFindSwap, onClose }: List
             onClose();
           }}
         />
+        {canDrop && (
+          <button
+            type="button"
+            className="btn btn-ghost min-h-14 justify-start px-3"
+            onClick={() => {
+              taps.drop(item.itemId);
+              onClose();
+            }}
+          >
+            <X aria-hidden="true" size={16} /> Leave out {lowerFirst(index.nameOf(item.movementId))}
+          </button>
+        )}
+        <button
+          type="button"
+          className="btn btn-ghost min-h-14 justify-start px-3"
+          onClick={() => {
+            taps.leave();
+            onClose();
+          }}
+        >
+          <LogOut aria-hidden="true" size={16} /> {firstName(situation.client.name)} leaves early
+        </button>
         <button
           type="button"
           className="btn btn-ghost min-h-14 justify-start px-3"

@@ -1,11 +1,15 @@
-import type { LaneSituation, SessionState } from '@waxwing/core/session';
-import { ArrowLeft, Undo2 } from 'lucide-react';
+import type { BriefIndex, LaneSituation, SessionState } from '@waxwing/core/session';
+import { ArrowLeft, Undo2, UserPlus } from 'lucide-react';
 import { Link } from 'react-router';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { SendState } from '../../shared/SendState.tsx';
 import { useNow } from '../../shared/useNow.ts';
+import type { FloorSession } from './floorSession.ts';
+import { HourLeftBar } from './HourLeft.tsx';
 
 interface TopBarProps {
+  readonly live: FloorSession;
+  readonly index: BriefIndex;
   readonly state: SessionState;
   readonly situation: LaneSituation | null;
   /** With one person; with several the name stands at what they do. */
@@ -13,18 +17,21 @@ interface TopBarProps {
   /** The last tap of the lane that is shown. */
   readonly undo: string | null;
   readonly onUndo: () => void;
+  /** Somebody comes late; missing when nobody can. */
+  readonly onJoin: (() => void) | undefined;
   /** Missing while finishing. */
   readonly onFinish: (() => void) | undefined;
 }
 
 /** The hour's clock, what waits to be sent, and the ways out. */
-export function TopBar({ state, situation, isNamed, undo, onUndo, onFinish }: TopBarProps) {
+export function TopBar({ live, index, state, situation, isNamed, undo, onUndo, onJoin, onFinish }: TopBarProps) {
   return (
     <header className="contain-content bg-neutral text-neutral-content flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-3 md:px-5">
       <Link to="/" aria-label="Leave the floor; the session stays open" className="grid size-11 place-items-center">
         <ArrowLeft aria-hidden="true" size={22} />
       </Link>
       {state.startedAt && <SessionClock startedAt={state.startedAt} />}
+      {state.status === 'live' && <HourLeftBar live={live} index={index} state={state} />}
       {situation && isNamed && <span className="text-lg font-bold">{situation.client.name}</span>}
       {situation?.client.healthNotAsked && <span className="text-sm">Health questions not asked yet</span>}
       <SendState isOnFloor />
@@ -36,6 +43,17 @@ export function TopBar({ state, situation, isNamed, undo, onUndo, onFinish }: To
             onClick={onUndo}
           >
             <Undo2 aria-hidden="true" size={18} /> Undo: {undo}
+          </button>
+        )}
+        {onJoin && (
+          <button
+            type="button"
+            aria-label="Somebody joins"
+            title="Somebody joins"
+            className="grid size-11 cursor-pointer place-items-center"
+            onClick={onJoin}
+          >
+            <UserPlus aria-hidden="true" size={20} />
           </button>
         )}
         {state.status === 'live' && onFinish && (

@@ -31,7 +31,7 @@ export function tonesOf(score: ClockScore, fromSeconds: number, untilSeconds: nu
   const seen = new Set<number>();
   return tones
     .filter(({ atSeconds }) => atSeconds >= fromSeconds && atSeconds < untilSeconds)
-    .sort((a, b) => a.atSeconds - b.atSeconds || b.lengthSeconds - a.lengthSeconds)
+    .sort((a, b) => a.atSeconds - b.atSeconds || b.hertz - a.hertz)
     .filter(({ atSeconds }) => !seen.has(atSeconds) && seen.add(atSeconds));
 }
 

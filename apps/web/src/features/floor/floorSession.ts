@@ -1,6 +1,7 @@
 import {
   SessionFold,
   indexBrief,
+  joinFloor,
   lastTap,
   openSession,
   rememberSituations,
@@ -11,6 +12,7 @@ import {
   type LaneSituation,
   type LaneState,
   type LastTap,
+  type PickedMovement,
   type SessionBrief,
   type SessionEvent,
   type SessionState,
@@ -38,6 +40,8 @@ export class FloorSession {
   private readonly fold: SessionFold;
   /** What was brought when the server was last asked for it: it isn't asked twice for the same. */
   private askedFor: readonly string[] | null = null;
+  /** So many lanes there were when the server was last asked who they are. */
+  private askedForPeople = 0;
   private readonly listeners = new Set<() => void>();
   /** Taps one after the other: each decides on what the one before has left. */
   private queue: Promise<unknown> = Promise.resolve();
@@ -140,6 +144,26 @@ export class FloorSession {
     });
   }
 
+  /** Somebody comes later: the server gives the running session what is needed of them. Without a network nobody can. */
+  async join(laneId: string, clientId: string, movements: readonly PickedMovement[]): Promise<void> {
+    const { sessionId } = this.snapshot.index.brief;
+    const brief = await api.post<SessionBrief>(`sessions/${sessionId}/lanes`, { laneId, clientId, movements });
+    await this.enqueue(async () => {
+      await this.hold(brief);
+      const client = this.snapshot.index.client(clientId);
+      if (client) await this.keep(joinFloor(client));
+    });
+  }
+
+  /** The brief as the server has it now, with the revisions that only this device holds. */
+  private async hold(brief: SessionBrief): Promise<void> {
+    const held = new Map(this.snapshot.index.brief.revisions.map((revision) => [revision.revisionId, revision]));
+    const fresh = brief.revisions.filter(({ revisionId }) => !held.has(revisionId));
+    const whole = { ...brief, revisions: [...held.values(), ...fresh] };
+    await this.store.saveBrief(whole);
+    this.snapshot = { ...this.snapshot, index: this.indexOf(whole) };
+  }
+
   /** Another payload for something that was kept. */
   amend(eventId: string, draft: EventDraft): Promise<void> {
     return this.append(() => [this.correctionOf(eventId, draft)]);
@@ -207,6 +231,7 @@ export class FloorSession {
   /** At once, but for what was brought since (or at all: `looksAgain`), which the store is asked for first. */
   private async show(state: SessionState, looksAgain = false): Promise<void> {
     let { index } = this.snapshot;
+    if (lacksPeople(index, state) && this.askedForPeople !== state.lanes.length) void this.askForPeople(state.lanes.length);
     if ((looksAgain || state.brought !== this.snapshot.state.brought) && lacksBrought(index, state)) {
       index = this.indexOf((await this.store.brief(index.brief.sessionId)) ?? index.brief);
       // Nobody's tap waits for the server.
@@ -214,6 +239,20 @@ export class FloorSession {
     }
     this.snapshot = { index, state };
     for (const listener of this.listeners) listener();
+  }
+
+  /** Whom another device let join. Without an answer the hour goes on with the others. */
+  private async askForPeople(lanes: number): Promise<void> {
+    this.askedForPeople = lanes;
+    try {
+      const brief = await api.get<SessionBrief>(`sessions/${this.snapshot.index.brief.sessionId}/brief`);
+      await this.enqueue(async () => {
+        await this.hold(brief);
+        await this.show(this.fold.state, true);
+      });
+    } catch {
+      this.askedForPeople = 0;
+    }
   }
 
   /** What another device brought, or this one was cut off from keeping. Without an answer the hour goes on without it. */
@@ -236,6 +275,10 @@ export class FloorSession {
     this.lastTaps.clear();
     return index;
   }
+}
+
+function lacksPeople(index: BriefIndex, { lanes }: SessionState): boolean {
+  return lanes.some(({ clientId }) => index.client(clientId) === undefined);
 }
 
 function lacksBrought({ brief }: BriefIndex, { brought }: SessionState): boolean {

@@ -10,9 +10,11 @@ import {
   changeView,
   correctAmount,
   countRep,
+  dropItem,
   endAsAsked,
   endSet,
   hearCue,
+  leaveFloor,
   lookClean,
   lookGone,
   makeChange,
@@ -74,6 +76,8 @@ export interface LaneTaps {
   readonly correctCount: (segmentId: string, by: number) => void;
   readonly rate: (answer: EffortAnswer) => void;
   readonly goTo: (itemId: string) => void;
+  /** Left out today; the lane goes on with what comes after it. */
+  readonly drop: (itemId: string) => void;
   readonly takeNextSet: () => void;
   readonly planNextSet: (target: number, load: Load) => void;
   /** Another load from the next set on, at the target that stands. */
@@ -82,6 +86,8 @@ export interface LaneTaps {
   readonly gone: () => void;
   /** Where the trainer stands; without a view, the next one round. */
   readonly standAt: (view?: View) => void;
+  /** Goes before the hour is over. */
+  readonly leave: () => void;
   /** Takes back the last tap of the lane. */
   readonly undo: () => void;
 }
@@ -128,6 +134,14 @@ export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
         const next = context.situation.lane.items.find((each) => each.itemId === itemId);
         return next ? startItem(context, next) : [];
       }),
+    drop: (itemId) =>
+      act(
+        (context) => dropItem(context, itemId),
+        (context) => {
+          const { item, nextItem } = context.situation;
+          return item.itemId === itemId && nextItem ? startItem(context, nextItem) : [];
+        },
+      ),
     takeNextSet: () =>
       act((context) => {
         const { isWorking, set } = context.situation;
@@ -147,6 +161,7 @@ export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
         const { lane } = context.situation;
         return changeView(context, view ?? VIEWS[(VIEWS.indexOf(lane.view) + 1) % VIEWS.length]!);
       }),
+    leave: () => act(leaveFloor),
     undo: () => void live.undo(laneId),
   };
 }

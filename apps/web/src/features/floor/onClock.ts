@@ -1,9 +1,10 @@
 import type { EffortAnswer } from '@waxwing/core/loading';
 import { clockBlockOf, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
 
-/** Whether what a lane does now goes by the clock that is on. */
+/** Whether the clock that is on says when a lane begins and ends; as many rounds as fit are done at one’s own pace. */
 export function isOnClock(index: BriefIndex, { clock }: SessionState, { item }: LaneSituation): boolean {
-  return clock !== null && clockBlockOf(index, item.planItemId)?.blockId === clock.blockId;
+  const block = clockBlockOf(index, item.planItemId);
+  return clock !== null && block?.blockId === clock.blockId && block.format.kind !== 'amrap';
 }
 
 /** On the clock there is time for one question: for whom it was too easy, and who struggled. Whoever isn’t named was about right. */
