@@ -347,9 +347,10 @@ test('somebody comes late, somebody leaves, and an hour that gets short says wha
   });
 
   await test.step('without a network nobody can join, and it says so', async () => {
-    await server.goAway();
     await tap(page, 'Somebody joins');
     const dialog = page.getByRole('dialog', { name: 'Who joins?' });
+    await expect(dialog.getByRole('button', { name: 'Ilse Varga-Holm' })).toBeVisible();
+    await server.goAway();
     await dialog.getByRole('button', { name: 'Ilse Varga-Holm' }).click();
     await expect(dialog.getByRole('alert')).toBeVisible();
     await server.comeBack();
