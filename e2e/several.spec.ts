@@ -359,3 +359,58 @@ test('somebody comes late, somebody leaves, and an hour that gets short says wha
   });
   await elsewhere.close();
 });
+
+test('the board follows the hour in a window of its own: now, next, side and clock; names or none; it leads alone', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  const movements = ['goblet-squat', 'forearm-plank'];
+  const people = ['Jonah', 'Wren'].map((name) => [name, movements] as const);
+  await page.clock.install();
+  const sessionId = await beginFor(page, server, people, { workSeconds: 20, restSeconds: 10, rounds: 2 });
+  const board = await page.context().newPage();
+  // Drawn sixty times a second by a processor without a screen, the figure would take all of it.
+  await board.emulateMedia({ reducedMotion: 'reduce' });
+  await board.clock.install();
+  await board.setViewportSize({ width: 1280, height: 800 });
+  await board.goto(`${server.address}/board/${sessionId}`);
+  await expect(board.getByText('At your own pace')).toBeVisible();
+  await expect(board.getByText('Goblet squat')).toBeVisible();
+  await expect(board.getByText('Wren')).toBeVisible();
+  await board.getByRole('button', { name: 'Names' }).click();
+  await expect(board.getByText('Wren')).toBeHidden();
+
+  await page.getByRole('button', { name: /^Start the clock/ }).click();
+  await expect(board.getByText('Get ready')).toBeVisible();
+  await expect(board.getByTestId('board-clock')).toHaveText(/0:(0|10)/);
+  // Floor is asleep: the board goes on, and notes what passes.
+  await board.clock.fastForward(15_000);
+  await expect(board.getByText('Work', { exact: true })).toBeVisible();
+  await expect(board.getByText('1 of 4, round 1 of 2')).toBeVisible();
+  await expect(board.getByText('Next Forearm plank')).toBeVisible();
+  await board.clock.fastForward(20_000);
+  await expect(board.getByText('Rest', { exact: true })).toBeVisible();
+  await expect(board.getByText('Forearm plank')).toBeVisible();
+  expect(await board.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(800);
+  expect(await seriousProblems(board)).toEqual([]);
+  const shown = await board.locator('body').innerText();
+  expect(shown).not.toMatch(/caution|pain|knee drops|%/i);
+  await board.clock.fastForward('05:00');
+  await expect(board.getByText('Through')).toBeVisible();
+  await page.clock.fastForward('05:30');
+  await tap(page, 'Close the clock');
+  await expect(board.getByText('At your own pace')).toBeVisible();
+  await allSent(page);
+  const sets = await page.evaluate(async (id) => {
+    const { log } = (await (await fetch(`/api/sessions/${id}`)).json()) as {
+      log: { lanes: { items: { sets: object[] }[] }[] };
+    };
+    return log.lanes.map(({ items }) => items.map((item) => item.sets.length));
+  }, sessionId);
+  expect(sets).toEqual([
+    [2, 2],
+    [2, 2],
+  ]);
+  await board.close();
+});

@@ -6,7 +6,8 @@ import { browserOptions } from './browser.mjs';
 const [, , address = 'http://127.0.0.1:4680'] = process.argv;
 const folder = join(import.meta.dirname, '../docs/screenshots');
 const browser = await chromium.launch(browserOptions);
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+const page = await context.newPage();
 
 /** A picture once fonts and answers have settled. */
 async function picture(name) {
@@ -66,9 +67,6 @@ const planned = await page.evaluate(async () => {
 await page.goto(`${address}/visits/${planned.bookingId}/plan`);
 await page.getByRole('heading', { name: 'What the hour holds' }).waitFor();
 await picture('plan');
-await button('Change Split squat').click();
-await page.getByLabel('Stretches of a set').scrollIntoViewIfNeeded();
-await picture('plan-script');
 await page.goto(address);
 await page.getByRole('link', { name: 'Start with Ilse' }).click();
 await button('Go to the floor').click();
@@ -99,14 +97,45 @@ await button('Finish').click();
 await button('Finish and write it down').click();
 await page.getByRole('region', { name: 'Next time' }).waitFor();
 await picture('log');
-await page.goto(`${address}/inbox`);
-await page.getByRole('listitem', { name: 'Hips drift to the door' }).waitFor();
-await picture('inbox');
-await page.goto(`${address}/words?q=valgus`);
-await page.getByRole('button', { name: /^Knee drops in/ }).click();
-await page.getByRole('button', { name: 'Name: Knee drops in' }).click();
-await page.keyboard.press('ControlOrMeta+a');
-await page.keyboard.type('Knee caves');
-await page.keyboard.press('Enter');
-await picture('words');
+// Three people on the clock, and the board beside it.
+const stations = ['goblet-squat', 'suspension-row', 'dead-bug'];
+const sessionId = await page.evaluate(async (slugs) => {
+  const clients = await (await fetch('/api/clients')).json();
+  const newId = () => crypto.randomUUID();
+  const items = slugs.map((slug) => ({ itemId: newId(), movementId: `waxwing:${slug}`, own: [] }));
+  const lanes = ['Jonah', 'Wren', 'Tobiah'].map((name) => ({
+    laneId: newId(),
+    clientId: clients.find((client) => client.name.startsWith(name)).clientId,
+  }));
+  const format = { kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 3, order: 'by-round' };
+  const plan = { name: '', minutes: 45, lanes, blocks: [{ blockId: newId(), part: 'main', format, items }] };
+  const dose = { kind: 'seconds', low: 40, high: 40 };
+  const movements = items.map(({ itemId, movementId }) => ({ movementId, planItemId: itemId, sets: 3, target: 40, dose }));
+  const body = {
+    sessionId: newId(),
+    localDate: new Date().toISOString().slice(0, 10),
+    zone: 'Etc/UTC',
+    lanes: lanes.map((lane) => ({ ...lane, movements })),
+    plan,
+  };
+  const headers = { 'content-type': 'application/json' };
+  await fetch('/api/sessions', { method: 'POST', headers, body: JSON.stringify(body) });
+  return body.sessionId;
+}, stations);
+await page.goto(`${address}/floor/${sessionId}`);
+await page.getByRole('button', { name: /^Start the clock/ }).click();
+const board = await page.context().newPage();
+await board.setViewportSize({ width: 1280, height: 800 });
+await board.goto(`${address}/board/${sessionId}`);
+await board.getByText('Work', { exact: true }).waitFor();
+await board.waitForTimeout(6000);
+await board.screenshot({ path: join(folder, 'board.png') });
+await board.close();
+await button('Good, Wren').click();
+await page.waitForTimeout(1000);
+await picture('floor-clock');
+await page.getByRole('region', { name: 'Tobiah' }).getByRole('button', { name: 'Knee drops in' }).click();
+await button('Knee drops in, left').click();
+await page.getByRole('group', { name: 'Does it hurt?' }).waitFor();
+await picture('floor-three');
 await browser.close();

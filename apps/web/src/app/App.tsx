@@ -6,7 +6,7 @@ import { Loading } from '../shared/states.tsx';
 import { Unbroken } from './Broken.tsx';
 import { Mishaps } from './Mishaps.tsx';
 import { NotFound } from './NotFound.tsx';
-import { FLOOR, PAGES } from './routes.tsx';
+import { BOARD, FLOOR, PAGES } from './routes.tsx';
 import { Shell } from './Shell.tsx';
 import { SignInGate } from './SignInGate.tsx';
 
@@ -38,14 +38,17 @@ export function App() {
                   ))}
                   <Route path="*" element={<NotFound />} />
                 </Route>
-                <Route
-                  path={FLOOR.path}
-                  element={
-                    <Unbroken>
-                      <FLOOR.page />
-                    </Unbroken>
-                  }
-                />
+                {[FLOOR, BOARD].map(({ path, page: Shown }) => (
+                  <Route
+                    key={path}
+                    path={path}
+                    element={
+                      <Unbroken>
+                        <Shown />
+                      </Unbroken>
+                    }
+                  />
+                ))}
               </Routes>
             </Suspense>
           </SignInGate>

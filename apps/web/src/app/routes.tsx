@@ -83,9 +83,15 @@ export const FLOOR: PageRoute = {
   }),
 };
 
+/** Read from four metres, beside Floor: nothing round it. */
+export const BOARD: PageRoute = {
+  path: 'board/:sessionId',
+  page: page(() => import('../features/floor/BoardPage.tsx')),
+};
+
 /** Begins to load the page of an address, so that it is there when somebody is known to be signed in. */
 export function loadAhead(pathname: string): void {
-  const route = [FLOOR, ...PAGES].find(({ path }) => matchPath(`/${path}`, pathname));
+  const route = [FLOOR, BOARD, ...PAGES].find(({ path }) => matchPath(`/${path}`, pathname));
   // Whoever shows it says what went wrong.
   void (route && loads.get(route.page)?.())?.catch(() => undefined);
 }

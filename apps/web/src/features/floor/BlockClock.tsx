@@ -14,7 +14,6 @@ import {
   type BriefIndex,
   type ClockReading,
   type ClockScore,
-  type ClockStep,
   type LaneSituation,
   type SessionState,
 } from '@waxwing/core/session';
@@ -23,6 +22,7 @@ import { Pause, Play, SkipBack, SkipForward, Volume2, VolumeX, X } from 'lucide-
 import { clockText } from '../../shared/dates.ts';
 import { useNow } from '../../shared/useNow.ts';
 import type { FloorSession } from './floorSession.ts';
+import { nameOf, whereText } from './clockWords.ts';
 import { useClockSound } from './useClockSound.ts';
 
 /** A tenth of a second is as exact as anybody reads. */
@@ -181,23 +181,6 @@ function ClockButton({ label, isSmall = false, onTap, children }: ClockButtonPro
       {children}
     </button>
   );
-}
-
-const NAMES: Readonly<Record<ClockStep['kind'], string>> = { work: 'Work', rest: 'Rest', 'all-out': 'All out' };
-
-function nameOf({ at, step }: ClockReading): string {
-  if (at < 0) return 'Get ready';
-  return step ? NAMES[step.kind] : 'Through';
-}
-
-/** Which stretch of work it is, or comes, and of which round. */
-function whereText({ block: { format }, steps }: ClockScore, { step, next }: ClockReading): string {
-  const work = [step, next].find((each) => each?.kind === 'work');
-  if (!work) return '';
-  if (format.kind === 'amrap') return 'as many rounds as fit';
-  const stretches = steps.filter(({ kind }) => kind === 'work');
-  const place = `${stretches.indexOf(work) + 1} of ${stretches.length}`;
-  return format.kind === 'intervals' ? `${place}, round ${work.works[0]!.set + 1} of ${format.rounds}` : `start ${place}`;
 }
 
 /** What this lane does in the next stretch of work. */

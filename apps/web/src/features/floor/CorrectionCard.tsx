@@ -56,7 +56,11 @@ export function CorrectionCard({ index, situation, correction, others, live, tap
             : 'md:grid-cols-[13rem_minmax(0,1fr)]'),
       )}
     >
-      <WhatFirst correction={correction} />
+      <div className="flex items-start justify-between gap-x-4 md:col-span-full">
+        <WhatFirst correction={correction} />
+        {/* Where there is room it is asked beside what was seen; else under what was said. */}
+        <DoesItHurt situation={situation} taps={taps} className="hidden lg:flex" />
+      </div>
       {hasPicture && <FirstFault index={index} situation={situation} first={triage.first} />}
       <div className="col-span-full flex min-w-0 flex-col md:col-span-1">
         {step === 'end' && (
@@ -76,7 +80,7 @@ export function CorrectionCard({ index, situation, correction, others, live, tap
         {step === 'said' && (
           <SaidCue correction={correction} others={others} live={live} asksHurt={hurtToAsk(situation) !== null} taps={taps} />
         )}
-        <DoesItHurt situation={situation} taps={taps} />
+        <DoesItHurt situation={situation} taps={taps} className="flex flex-wrap lg:hidden" />
         {step === 'look-again' && (
           <div className="mt-3">
             <p className="heading text-3xl leading-tight md:text-4xl">Look again: {lowerFirst(triage.first.fault.name)}?</p>
@@ -157,7 +161,7 @@ function named({ fault, side }: TriagedFault): string {
 function WhatFirst({ correction: { triage } }: { correction: CorrectionStep }) {
   const { first, parked, reasons } = triage;
   return (
-    <div className="text-lg leading-snug md:col-span-full">
+    <div className="min-w-0 text-lg leading-snug">
       <p className="flex items-baseline gap-2">
         <SeverityDrop severity={first.severity} size={16} />
         <span>
@@ -182,12 +186,12 @@ const OUTCOMES: readonly { readonly outcome: CueOutcome; readonly word: string }
 ];
 
 /** What shows on one side only makes one ask, once. */
-function DoesItHurt({ situation, taps }: { situation: LaneSituation; taps: LaneTaps }) {
+function DoesItHurt({ situation, taps, className }: { situation: LaneSituation; taps: LaneTaps; className: string }) {
   const asked = hurtToAsk(situation);
   if (!asked) return null;
   return (
-    <div className="my-1 flex flex-wrap items-center gap-2" role="group" aria-label="Does it hurt?">
-      <b className="basis-full text-lg lg:basis-auto">Does it hurt?</b>
+    <div className={clsx('my-1 shrink-0 items-center gap-2', className)} role="group" aria-label="Does it hurt?">
+      <b className="basis-full text-lg leading-tight lg:max-w-20 lg:basis-auto">Does it hurt?</b>
       {(
         [
           ['no', 'No'],

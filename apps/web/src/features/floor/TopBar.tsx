@@ -1,5 +1,5 @@
 import type { BriefIndex, LaneSituation, SessionState } from '@waxwing/core/session';
-import { ArrowLeft, Undo2, UserPlus } from 'lucide-react';
+import { ArrowLeft, Presentation, Undo2, UserPlus } from 'lucide-react';
 import { Link } from 'react-router';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { SendState } from '../../shared/SendState.tsx';
@@ -45,6 +45,15 @@ export function TopBar({ live, index, state, situation, isNamed, undo, onUndo, o
             <Undo2 aria-hidden="true" size={18} /> Undo: {undo}
           </button>
         )}
+        <a
+          href={`/board/${index.brief.sessionId}`}
+          target="waxwing-board"
+          aria-label="The board, in a window of its own"
+          title="The board, in a window of its own"
+          className="hidden size-11 place-items-center md:grid"
+        >
+          <Presentation aria-hidden="true" size={20} />
+        </a>
         {onJoin && (
           <button
             type="button"

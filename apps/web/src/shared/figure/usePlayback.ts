@@ -23,10 +23,10 @@ export function prefersStillness(): boolean {
   return window.matchMedia('(prefers-reduced-motion: reduce)').matches;
 }
 
-/** Plays a rep in time: over and over, or once; slower; or wherever it is dragged to. Begins standing still at `first`. */
-export function usePlayback(timeline: readonly Stretch[] | null, first: number): Playback {
+/** Plays a rep in time: over and over, or once; slower; or wherever it is dragged to. Stands still at `first` until it is told to, or begins at once. */
+export function usePlayback(timeline: readonly Stretch[] | null, first: number, playsAtOnce = false): Playback {
   const [place, setPlace] = useState(first);
-  const [run, setRun] = useState<'still' | 'round' | 'once'>('still');
+  const [run, setRun] = useState<'still' | 'round' | 'once'>(playsAtOnce ? 'round' : 'still');
   const [isSlow, setSlow] = useState(false);
   const placeNow = useRef(first);
   const move = (next: number) => {

@@ -1,0 +1,19 @@
+import type { ClockReading, ClockScore, ClockStep } from '@waxwing/core/session';
+
+const NAMES: Readonly<Record<ClockStep['kind'], string>> = { work: 'Work', rest: 'Rest', 'all-out': 'All out' };
+
+/** What is on. */
+export function nameOf({ at, step }: ClockReading): string {
+  if (at < 0) return 'Get ready';
+  return step ? NAMES[step.kind] : 'Through';
+}
+
+/** Which stretch of work it is, or comes, and of which round. */
+export function whereText({ block: { format }, steps }: ClockScore, { step, next }: ClockReading): string {
+  const work = [step, next].find((each) => each?.kind === 'work');
+  if (!work) return '';
+  if (format.kind === 'amrap') return 'as many rounds as fit';
+  const stretches = steps.filter(({ kind }) => kind === 'work');
+  const place = `${stretches.indexOf(work) + 1} of ${stretches.length}`;
+  return format.kind === 'intervals' ? `${place}, round ${work.works[0]!.set + 1} of ${format.rounds}` : `start ${place}`;
+}
