@@ -101,7 +101,7 @@ await picture('log');
 const stations = ['goblet-squat', 'suspension-row', 'dead-bug'];
 const sessionId = await page.evaluate(async (slugs) => {
   const clients = await (await fetch('/api/clients')).json();
-  const newId = () => crypto.randomUUID();
+  const newId = () => globalThis.crypto.randomUUID();
   const items = slugs.map((slug) => ({ itemId: newId(), movementId: `waxwing:${slug}`, own: [] }));
   const lanes = ['Jonah', 'Wren', 'Tobiah'].map((name) => ({
     laneId: newId(),
