@@ -5,7 +5,7 @@ import { briefOfPlan, lastingId as lasting } from '../test/briefOfPlan.ts';
 import { blockOf, itemOf, planOf } from '../test/plans.ts';
 import { TestReplica } from '../test/replica.ts';
 import type { Action } from '../test/floor.ts';
-import { countRep, openSession, seeFault } from './actions.ts';
+import { countRep, dropItem, openSession, reportPain, seeFault } from './actions.ts';
 import { indexBrief } from './briefIndex.ts';
 import {
   clockPosition,
@@ -200,6 +200,21 @@ describe('noted by the clock', () => {
       ],
       [[undefined, squat!.target]],
     ]);
+  });
+
+  test('what hurt, or was left out, isn’t begun again by the clock', () => {
+    const items = [itemOf('goblet-squat'), itemOf('forearm-plank')];
+    const { score, replica, act } = running(planOf([blockOf(FORMAT, items)]));
+    const works = score.steps.filter(({ kind }) => kind === 'work');
+    const laneId = works[0]!.works[0]!.laneId;
+    act(laneId, (c) => beginByClock(c, works[0]!, lasting));
+    act(laneId, (c) => reportPain(c, 'joint'));
+    act(laneId, (c) => dropItem(c, c.situation.lane.items[1]!.itemId));
+    for (const step of works) {
+      act(laneId, (c) => beginByClock(c, step, lasting));
+      act(laneId, (c) => endByClock(c, step, lasting));
+    }
+    expect(setsOf(foldSession(replica.events))).toMatchObject([{ endReason: 'pain' }]);
   });
 
   test('who is in the middle of a set of their own, or ended it themselves, is left alone', () => {

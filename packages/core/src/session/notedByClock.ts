@@ -23,13 +23,14 @@ function notedIn({ situation }: ActionContext, step: ClockStep, lasting: Lasting
 
 /**
  * The clock has come to a stretch of work: the lane goes to its movement and its set is on. Nothing where it was noted already, by this device or
- * another, or where somebody is in the middle of a set of their own.
+ * another, where somebody is in the middle of a set of their own, and on what hurt or was left out: nobody goes back to that by themselves.
  */
 export function beginByClock(context: ActionContext, step: ClockStep, lasting: LastingId): Drafts {
   const noted = notedIn(context, step, lasting);
   const { lane, item: current } = context.situation;
   if (!noted || lane.openSetId !== null || lane.leftAt !== null || isKnown(context, noted.setId)) return [];
   const { item } = noted;
+  if (item.pain || item.dropped) return [];
   return [...(item.itemId === current.itemId ? [] : startItem(context, item)), segmentOf(context, noted, step, lasting)];
 }
 

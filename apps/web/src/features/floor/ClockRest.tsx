@@ -1,4 +1,4 @@
-import { briefingCues, lowerFirst } from '@waxwing/core/movement';
+import { briefingCues, lowerFirst, unitText } from '@waxwing/core/movement';
 import {
   clockScore,
   nextWork,
@@ -35,7 +35,7 @@ export function ClockRest({ index, state, situation, set, taps }: ClockRestProps
         {set.segments.map((segment) => (
           <Amount
             key={segment.segmentId}
-            label={segment.side ?? 'seconds'}
+            label={segment.side ?? unitText(segment.unit)}
             amount={segmentAmount(segment)}
             onStep={(by) => taps.correctCount(segment.segmentId, by)}
           />

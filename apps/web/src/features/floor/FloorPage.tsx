@@ -1,6 +1,6 @@
 import { firstName } from '@waxwing/core/client';
 import { PLAN_LANES_MOST } from '@waxwing/core/planning';
-import { endSet, whomToWatch } from '@waxwing/core/session';
+import { endSet, pauseClock, whomToWatch } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -80,6 +80,8 @@ function Floor({ live }: { live: FloorSession }) {
   const [watch] = lanes.length > 1 ? whomToWatch(situations, now) : [];
 
   const finish = () => {
+    // Nothing goes on by itself meanwhile.
+    void live.append(({ clock }) => (clock ? pauseClock(clock, new Date()) : []));
     // Whoever finishes in the middle of a set has ended it.
     for (const each of state.lanes) void live.act(each.laneId, (context) => endSet(context, 'done'));
     setFinishing(true);

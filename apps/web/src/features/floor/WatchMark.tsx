@@ -14,7 +14,7 @@ export function WatchMark({ watch, className }: { watch: WatchNext; className?: 
       type="button"
       aria-expanded={saysWhy}
       className={clsx(
-        'bg-accent text-accent-content min-h-8 cursor-pointer rounded-lg px-2 text-left text-sm leading-tight font-bold',
+        'bg-accent text-accent-content min-h-11 cursor-pointer rounded-lg px-2 text-left text-sm leading-tight font-bold',
         saysWhy && 'z-10 max-w-64',
         className,
       )}

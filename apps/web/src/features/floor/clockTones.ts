@@ -57,12 +57,15 @@ export class ClockTones {
     if (!clock?.isRunning) return;
     this.context ??= new AudioContext();
     const hand = () => this.hand(score, clock);
+    // Its own clock stands as long as the browser keeps it silent: whatever was handed over before is late by then.
+    this.context.onstatechange = hand;
     hand();
     this.timer = setInterval(hand, AGAIN_MS);
   }
 
   stop(): void {
     clearInterval(this.timer);
+    if (this.context) this.context.onstatechange = null;
     for (const node of this.planned) node.disconnect();
     this.planned = [];
   }
