@@ -3,7 +3,7 @@ import { checkEvent } from '../exchange/checkEvent.ts';
 import type { Inventory } from '../loading/inventory.ts';
 import { floor } from '../test/floor.ts';
 import { SESSION, smallBrief } from '../test/smallLibrary.ts';
-import { beginSet, countRep, endSet, sayBestCue, seeFault, swapFor } from './actions.ts';
+import { beginSet, countRep, endSet, lookGone, reportPain, sayBestCue, seeFault, swapFor } from './actions.ts';
 import { answerFelt, answerHurt, feltPlaces, hurtToAsk } from './asking.ts';
 import type { SessionItem } from './event.ts';
 import { backToPlanned, levelsOf, takeLevel, type Level } from './levels.ts';
@@ -51,6 +51,17 @@ describe('easier and harder', () => {
     tap((context) => takeLevel(context, box));
     expect(look().situation.set!.segments.map(({ change }) => change?.text)).toEqual([undefined, 'Stop at the box']);
     for (const event of replica.events) expect(checkEvent(JSON.parse(JSON.stringify(event)))).toMatchObject({ ok: true });
+  });
+
+  test('nothing harder is offered while a risk is open, nor on what hurt', () => {
+    const { index, look, tap } = floor();
+    tap((context) => seeFault(context, KNEES));
+    expect(levelsOf(index, look().situation).harder).toEqual([]);
+    expect(levelsOf(index, look().situation).easier).not.toEqual([]);
+    tap((context) => lookGone(context, KNEES));
+    expect(texts(levelsOf(index, look().situation).harder)).toEqual(['Loaded squat']);
+    tap((context) => reportPain(context, 'joint'));
+    expect(levelsOf(index, look().situation).harder).toEqual([]);
   });
 
   test('the way back to what was planned is one step, from wherever it has come to', () => {

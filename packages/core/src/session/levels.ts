@@ -5,7 +5,7 @@ import type { Load } from '../movement/load.ts';
 import type { Lever } from '../movement/terms.ts';
 import { inLane, nextSegment, swapFor, type ActionContext, type Drafts } from './actions.ts';
 import type { BriefIndex } from './briefIndex.ts';
-import { neighbour } from './clientAdvice.ts';
+import { isAloneUnder, neighbour } from './clientAdvice.ts';
 import type { SegmentChange } from './event.ts';
 import type { LaneSituation } from './laneSituation.ts';
 import { SLOWER_KEY, slowerText } from './nextSetAfter.ts';
@@ -43,7 +43,10 @@ const PLANNED = {
   ],
 } as const;
 
-/** What makes it easier or harder for this lane, here and now: only what the room, the load in hand and cautions allow. */
+/**
+ * What makes it easier or harder for this lane, here and now: only what the room, the load in hand and cautions allow. Harder is nothing on what
+ * hurts or while a risk is open, and no heavier press lying down for who is alone.
+ */
 export function levelsOf(index: BriefIndex, situation: LaneSituation): Levels {
   const { item, set, isWorking, movement } = situation;
   const { document } = movement;
@@ -63,16 +66,23 @@ export function levelsOf(index: BriefIndex, situation: LaneSituation): Levels {
   const canSlow = item.dose.kind === 'reps' && document.tempo !== undefined && !done.has(SLOWER_KEY);
   return {
     easier: [...eases, ...loadLevel('lever:load', lighter), ...movementLevels(index, situation, 'easier')],
-    harder: [
-      ...loadLevel('harder:load', heavier),
-      ...(canSlow ? [{ kind: 'lever' as const, key: SLOWER_KEY, lever: 'tempo' as const, text: slowerText(document) }] : []),
-      ...movementLevels(index, situation, 'harder'),
-    ],
+    harder: isHeldBack(situation)
+      ? []
+      : [
+          ...loadLevel('harder:load', isAloneUnder(index, document) ? null : heavier),
+          ...(canSlow ? [{ kind: 'lever' as const, key: SLOWER_KEY, lever: 'tempo' as const, text: slowerText(document) }] : []),
+          ...movementLevels(index, situation, 'harder'),
+        ],
     back:
       item.movementId === item.plannedMovementId
         ? null
         : { movementId: item.plannedMovementId, name: index.nameOf(item.plannedMovementId) },
   };
+}
+
+/** Nothing is made harder on what hurts, nor while a risk is open. */
+function isHeldBack({ item, set, correction }: LaneSituation): boolean {
+  return item.pain || set?.pain === true || correction?.triage.first.severity === 'risk';
 }
 
 function loadLevel(key: string, to: Makeable | null): Level[] {

@@ -1,6 +1,6 @@
 import type { WatchNext } from '@waxwing/core/coaching';
 import { answersOf, effortScaleOf } from '@waxwing/core/loading';
-import { neighbour, takenNextSet, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
+import { levelsOf, neighbour, takenNextSet, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useCallback, useMemo, useState } from 'react';
 import { BottomBar } from './BottomBar.tsx';
@@ -82,7 +82,7 @@ export function LanePanel(props: LanePanelProps) {
   const answers = answersOf(effortScaleOf(index.stances(situation.client.clientId)));
 
   const easier = neighbour(index, situation.client.clientId, situation.item.movementId, 'easier');
-  const harder = neighbour(index, situation.client.clientId, situation.item.movementId, 'harder');
+  const [harder] = useMemo(() => levelsOf(index, situation).harder, [index, situation]);
   const isHold = item.dose.kind === 'seconds';
   // What guards itself is always bound: fast fingers are ahead of what has been drawn.
   const bindings: KeyBinding[] = [
@@ -120,7 +120,7 @@ export function LanePanel(props: LanePanelProps) {
       run: isWorking && correction?.changes[0] ? () => taps.change(correction.changes[0]!) : undefined,
     },
     { keys: ['x'], shown: 'X', what: 'swap for the easier one', run: easier ? () => taps.swap(easier.movementId) : undefined },
-    { keys: ['h'], shown: 'H', what: 'swap for the harder one', run: harder ? () => taps.swap(harder.movementId) : undefined },
+    { keys: ['h'], shown: 'H', what: 'one step harder', run: harder ? () => taps.takeLevel(harder) : undefined },
     { keys: ['b'], shown: 'B', what: 'back to what was planned', run: taps.backToPlanned },
     { keys: ['m'], shown: 'M', what: 'swap for another movement', run: () => setFindsSwap(true) },
     {
