@@ -225,3 +225,58 @@ describe('a live session', () => {
     await expect(FloorSession.open(store, outbox, v4())).rejects.toThrow('can’t be reached');
   });
 });
+
+describe('somebody who joins', () => {
+  /** The same brief with one more. */
+  const joined = (): SessionBrief => {
+    const [first] = brief.clients;
+    const second = {
+      ...first!,
+      clientId: v4(),
+      laneId: v4(),
+      name: 'Tobiah Renn',
+      items: [{ ...first!.items[0]!, itemId: v4() }],
+    };
+    return { ...brief, clients: [first!, second] };
+  };
+  const answers = (body: object) => () => {
+    const headers = { 'content-type': 'application/json', 'Waxwing-Epoch': 'one' };
+    return Promise.resolve(new Response(JSON.stringify(body), { status: 200, headers }));
+  };
+
+  test('is kept in the brief, has a lane, and can be tapped on', async () => {
+    const live = await open();
+    const after = joined();
+    const [, second] = after.clients;
+    jest.spyOn(globalThis, 'fetch').mockImplementation(answers(after));
+    await live.join(second!.laneId, second!.clientId, [{ movementId: SQUAT }]);
+    expect(live.getSnapshot().state.lanes.map((lane) => lane.laneId)).toEqual([laneId, second!.laneId]);
+    await live.act(second!.laneId, countRep);
+    expect(live.situation(second!.laneId)!.set!.segments[0]!.counted).toBe(1);
+    expect((await store.brief(brief.sessionId))!.clients).toHaveLength(2);
+    await live.undo(second!.laneId);
+    expect(live.situation(second!.laneId)!.set).toBeNull();
+  });
+
+  test('without a network nobody joins, and nothing of it is kept', async () => {
+    const live = await open();
+    const [, second] = joined().clients;
+    await expect(live.join(second!.laneId, second!.clientId, [{ movementId: SQUAT }])).rejects.toThrow();
+    expect(live.getSnapshot().state.lanes).toHaveLength(1);
+    expect((await store.brief(brief.sessionId))!.clients).toHaveLength(1);
+  });
+
+  test('on another device is asked for when their lane comes, and what only this device holds stays', async () => {
+    const live = await open();
+    const after = joined();
+    const [, second] = after.clients;
+    const held = live.getSnapshot().index.brief.revisions.length;
+    jest.spyOn(globalThis, 'fetch').mockImplementation(answers({ ...after, revisions: after.revisions.slice(0, 1) }));
+    await live.append(() => [
+      { type: 'lane-joined', laneId: second!.laneId, clientId: second!.clientId, payload: { items: [...second!.items] } },
+    ]);
+    for (let i = 0; i < 50 && !live.situation(second!.laneId); i += 1) await new Promise((resolve) => setTimeout(resolve, 10));
+    expect(live.situation(second!.laneId)!.client.name).toBe('Tobiah Renn');
+    expect(live.getSnapshot().index.brief.revisions).toHaveLength(held);
+  });
+});

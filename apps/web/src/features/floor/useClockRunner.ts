@@ -1,85 +1,15 @@
-import {
-  beginByClock,
-  changeSideByClock,
-  clockScore,
-  endByClock,
-  endSet,
-  readClock,
-  type ClockScore,
-  type ClockStep,
-} from '@waxwing/core/session';
 import { useEffect } from 'react';
-import { v5 } from 'uuid';
+import { ClockRunner } from './clockRunner.ts';
 import type { FloorSession } from './floorSession.ts';
 
 /** How often it is looked whether a stretch has ended. What is shown and heard doesn't wait for this. */
 const EVERY_MS = 200;
 
-/** Notes what the clock passes, as long as Floor is open; after a sleep, all that has passed meanwhile. */
+/** Notes what the clock passes, as long as the page is open; after a sleep, all that has passed meanwhile. */
 export function useClockRunner(live: FloorSession): void {
   useEffect(() => {
     const runner = new ClockRunner(live);
     const timer = setInterval(() => runner.look(new Date()), EVERY_MS);
     return () => clearInterval(timer);
   }, [live]);
-}
-
-class ClockRunner {
-  /** Of the clock as it was last set: what was noted already isn't looked at again. */
-  private noted = { key: '', ended: new Set<ClockStep>(), begun: null as ClockStep | null, turned: null as ClockStep | null };
-  private readonly sessionId: string;
-
-  constructor(private readonly live: FloorSession) {
-    this.sessionId = live.getSnapshot().index.brief.sessionId;
-  }
-
-  private readonly lasting = (text: string) => v5(text, this.sessionId);
-
-  look(now: Date): void {
-    const { index, state } = this.live.getSnapshot();
-    const { clock } = state;
-    const score = clock && clockScore(index, clock.blockId);
-    if (!clock || !score || state.status !== 'live') {
-      this.noted.key = '';
-      return;
-    }
-    const key = `${clock.blockId} ${clock.at} ${clock.seconds} ${clock.isRunning}`;
-    if (this.noted.key !== key) {
-      this.noted = { key, ended: new Set(), begun: null, turned: null };
-      this.leaveOthers(score, readClock(score, clock, now).step);
-    }
-    if (!clock.isRunning) return;
-    const reading = readClock(score, clock, now);
-    for (const step of score.steps.slice(0, Math.max(0, reading.at))) {
-      // What the clock was moved past was never done.
-      if (step.kind !== 'work' || step.untilSeconds <= clock.seconds || this.noted.ended.has(step)) continue;
-      this.noted.ended.add(step);
-      this.each(step, (laneId) => void this.live.note(laneId, (context) => endByClock(context, step, this.lasting)));
-    }
-    const { step, positionSeconds } = reading;
-    if (step?.kind !== 'work') return;
-    if (this.noted.begun !== step) {
-      this.noted.begun = step;
-      this.each(step, (laneId) => void this.live.note(laneId, (context) => beginByClock(context, step, this.lasting)));
-    }
-    if (this.noted.turned !== step && positionSeconds >= (step.fromSeconds + step.untilSeconds) / 2) {
-      this.noted.turned = step;
-      this.each(step, (laneId) => void this.live.note(laneId, (context) => changeSideByClock(context, step, this.lasting)));
-    }
-  }
-
-  private each(step: ClockStep, run: (laneId: string) => void): void {
-    for (const { laneId } of step.works) run(laneId);
-  }
-
-  /** Whoever is in the set of another stretch, because the clock was moved, has ended it. */
-  private leaveOthers(score: ClockScore, current: ClockStep | null): void {
-    const ids = new Map(
-      score.steps.flatMap((step) => step.works.map(({ stepId }) => [this.lasting(`set ${stepId}`), step] as const)),
-    );
-    for (const { laneId, openSetId } of this.live.getSnapshot().state.lanes) {
-      const step = openSetId === null ? undefined : ids.get(openSetId);
-      if (step && step !== current) void this.live.note(laneId, (context) => endSet(context, 'done'));
-    }
-  }
 }
