@@ -7,6 +7,9 @@ import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { ClientBrief } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
 
+/** What a brief says of neighbours doesn't change with the hour, and every tap asks for it. */
+const NEIGHBOURS = new WeakMap<BriefIndex, Map<string, RungStep | null>>();
+
 /**
  * The nearest movement in a direction that is open to this client here; upward only one that may be proposed to them. `null`
  * when there is none.
@@ -17,6 +20,17 @@ export function neighbour(
   movementId: string,
   direction: 'easier' | 'harder',
 ): RungStep | null {
+  const known = NEIGHBOURS.get(index) ?? new Map<string, RungStep | null>();
+  NEIGHBOURS.set(index, known);
+  const key = `${clientId} ${movementId} ${direction}`;
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const found = findNeighbour(index, clientId, movementId, direction);
+  known.set(key, found);
+  return found;
+}
+
+function findNeighbour(index: BriefIndex, clientId: string, movementId: string, direction: 'easier' | 'harder'): RungStep | null {
   const may = (id: string) => (direction === 'easier' ? index.isOpen(clientId, id) : index.isAdvised(clientId, id));
   const [path] = nearest(index.ladder, movementId, direction, may);
   const revision = path && index.revision(path.movementId);

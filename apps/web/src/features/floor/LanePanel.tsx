@@ -82,7 +82,8 @@ export function LanePanel(props: LanePanelProps) {
   const answers = answersOf(effortScaleOf(index.stances(situation.client.clientId)));
 
   const easier = neighbour(index, situation.client.clientId, situation.item.movementId, 'easier');
-  const [harder] = useMemo(() => levelsOf(index, situation).harder, [index, situation]);
+  const levels = useMemo(() => levelsOf(index, situation), [index, situation]);
+  const [harder] = levels.harder;
   const isHold = item.dose.kind === 'seconds';
   // What guards itself is always bound: fast fingers are ahead of what has been drawn.
   const bindings: KeyBinding[] = [
@@ -169,7 +170,7 @@ export function LanePanel(props: LanePanelProps) {
           <div
             aria-label="Others on the floor"
             role="group"
-            className="grid gap-2 px-3 pt-3 md:col-span-2 md:auto-rows-fr md:grid-cols-2 lg:col-span-1 lg:min-h-0 lg:grid-cols-1 lg:overflow-y-auto lg:pr-0 lg:pb-3"
+            className="contain-content grid gap-2 px-3 pt-3 md:col-span-2 md:auto-rows-fr md:grid-cols-2 lg:col-span-1 lg:min-h-0 lg:grid-cols-1 lg:overflow-y-auto lg:pr-0 lg:pb-3"
           >
             {others.map((other) => (
               <LaneStrip
@@ -187,7 +188,7 @@ export function LanePanel(props: LanePanelProps) {
             ))}
           </div>
         ) : (
-          <LaneRail index={index} situation={situation} taps={taps} onFindSwap={findSwap} />
+          <LaneRail index={index} situation={situation} levels={levels} taps={taps} onFindSwap={findSwap} />
         )}
         <main
           className={clsx(
@@ -201,6 +202,7 @@ export function LanePanel(props: LanePanelProps) {
             taps={taps}
             index={index}
             situation={situation}
+            levels={levels}
             isOneOfSeveral={isTight}
             watch={watch?.laneId === laneId ? watch : null}
             onList={() => setShowsList(true)}

@@ -1,4 +1,4 @@
-import type { BriefIndex, ItemState, LaneSituation } from '@waxwing/core/session';
+import type { BriefIndex, ItemState, LaneSituation, Levels } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { Check, Search } from 'lucide-react';
 import { memo } from 'react';
@@ -8,12 +8,13 @@ import { LevelButtons } from './LevelButtons.tsx';
 interface LaneRailProps {
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
+  readonly levels: Levels;
   readonly taps: LaneTaps;
   readonly onFindSwap: () => void;
 }
 
 /** What this lane does, in order; a tap goes there. */
-export function LaneRail({ index, situation, taps, onFindSwap }: LaneRailProps) {
+export function LaneRail({ index, situation, levels, taps, onFindSwap }: LaneRailProps) {
   const { client } = situation;
   return (
     <nav
@@ -22,7 +23,7 @@ export function LaneRail({ index, situation, taps, onFindSwap }: LaneRailProps) 
     >
       <LaneItems index={index} situation={situation} onGo={taps.goTo} />
       <div className="flex shrink-0 gap-1 lg:mt-auto lg:flex-col">
-        <LevelButtons index={index} situation={situation} taps={taps} className="lg:flex-col" />
+        <LevelButtons index={index} levels={levels} taps={taps} className="lg:flex-col" />
         <button type="button" className="btn btn-ghost min-h-14 justify-start px-3 text-left" onClick={onFindSwap}>
           <Search aria-hidden="true" size={16} className="shrink-0" /> Another movement
         </button>

@@ -88,7 +88,13 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
       <StripFoot situation={situation} taps={taps} name={name} onClock={onClock} onPain={() => onPain(laneId)} />
     </section>
   );
-});
+}, isSameStrip);
+
+/** Whom to look at is reckoned anew at every tap of anybody: said alike it is the same. */
+function isSameStrip({ watch: a, ...before }: LaneStripProps, { watch: b, ...after }: LaneStripProps): boolean {
+  const isSameWatch = a?.view === b?.view && a?.reasons.join() === b?.reasons.join();
+  return isSameWatch && Object.entries(before).every(([name, value]) => value === after[name as keyof typeof after]);
+}
 
 function StripCount({ situation, onClock }: { situation: LaneSituation; onClock: boolean }) {
   const now = useNow();

@@ -1,14 +1,14 @@
 import { lowerFirst } from '@waxwing/core/movement';
-import { levelsOf, type BriefIndex, type LaneSituation, type Level } from '@waxwing/core/session';
+import type { BriefIndex, Level, Levels } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { ArrowDown, ArrowUp, ChevronDown, RotateCcw } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './laneTaps.ts';
 
 interface LevelButtonsProps {
   readonly index: BriefIndex;
-  readonly situation: LaneSituation;
+  readonly levels: Levels;
   readonly taps: LaneTaps;
   readonly className?: string;
 }
@@ -19,9 +19,7 @@ function stepText(level: Level): string {
 }
 
 /** One step easier or harder, the smallest first, and the way back to what was planned. */
-export function LevelButtons({ index, situation, taps, className }: LevelButtonsProps) {
-  const levels = useMemo(() => levelsOf(index, situation), [index, situation]);
-  const { easier, harder, back } = levels;
+export function LevelButtons({ index, levels: { easier, harder, back }, taps, className }: LevelButtonsProps) {
   return (
     <div className={clsx('flex gap-2', className)} role="group" aria-label="Easier or harder">
       {back && (

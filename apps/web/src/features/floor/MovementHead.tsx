@@ -1,6 +1,6 @@
 import { doseText, loadText, loadTextIn, lowerFirst, tempoText } from '@waxwing/core/movement';
 import { firstName, setUpText } from '@waxwing/core/client';
-import type { BriefIndex, LaneSituation } from '@waxwing/core/session';
+import type { BriefIndex, LaneSituation, Levels } from '@waxwing/core/session';
 import type { WatchNext } from '@waxwing/core/coaching';
 import clsx from 'clsx';
 import { List } from 'lucide-react';
@@ -18,6 +18,7 @@ interface MovementHeadProps {
   readonly taps: LaneTaps;
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
+  readonly levels: Levels;
   /** With others beside it: whose it is, their list and the steps easier and harder stand here. */
   readonly isOneOfSeveral: boolean;
   readonly watch: WatchNext | null;
@@ -25,7 +26,7 @@ interface MovementHeadProps {
 }
 
 /** The movement, its side, load and dose, and the way to another one. */
-export function MovementHead({ taps, situation, index, isOneOfSeveral, watch, onList }: MovementHeadProps) {
+export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, watch, onList }: MovementHeadProps) {
   const { movement, item, set, isWorking, client, setUp, lane } = situation;
   const { document } = movement;
   const [editsLoad, setEditsLoad] = useState(false);
@@ -72,7 +73,7 @@ export function MovementHead({ taps, situation, index, isOneOfSeveral, watch, on
           </button>
           <LevelButtons
             index={index}
-            situation={situation}
+            levels={levels}
             taps={taps}
             className="order-1 min-w-0 basis-full sm:order-none sm:flex-1 sm:basis-0"
           />
