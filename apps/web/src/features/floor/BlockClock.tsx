@@ -50,8 +50,7 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
   const sound = useClockSound(score, clock);
   if (!score) return null;
   if (!clock) return <Begin live={live} block={score.block} onAllow={sound.allow} />;
-  // Between two ticks it may have been set anew: it is never read before that.
-  const reading = readClock(score, clock, new Date(Math.max(now.getTime(), Date.parse(clock.at))));
+  const reading = readClock(score, clock, now);
   const set = (drafts: Parameters<FloorSession['append']>[0]) => void live.append(drafts);
   const withClock = (change: (clock: NonNullable<SessionState['clock']>) => ReturnType<typeof startClock>) =>
     set(({ clock: latest }) => (latest ? change(latest) : []));

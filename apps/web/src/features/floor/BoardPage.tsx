@@ -55,7 +55,7 @@ function Board({ live }: { live: FloorSession }) {
   const [speaks, setSpeaks] = useState(false);
   const { clock } = state;
   const score = clock && clockScore(index, clock.blockId);
-  const reading = clock && score ? readClock(score, clock, new Date(Math.max(now.getTime(), Date.parse(clock.at)))) : null;
+  const reading = clock && score ? readClock(score, clock, now) : null;
   const situations = state.lanes
     .filter(({ leftAt }) => leftAt === null)
     .flatMap(({ laneId }) => live.situation(laneId) ?? [])

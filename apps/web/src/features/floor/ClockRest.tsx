@@ -9,12 +9,11 @@ import {
   type SessionState,
   type SetState,
 } from '@waxwing/core/session';
-import clsx from 'clsx';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { useNow } from '../../shared/useNow.ts';
+import { ClockAnswers } from './ClockAnswers.tsx';
 import { Amount } from './EndOfSet.tsx';
 import type { LaneTaps } from './laneTaps.ts';
-import { CLOCK_ANSWERS } from './onClock.ts';
 
 interface ClockRestProps {
   readonly index: BriefIndex;
@@ -44,23 +43,8 @@ export function ClockRest({ index, state, situation, set, taps }: ClockRestProps
       {open.length > 0 && <p>Still open: {open.map(({ faultId }) => lowerFirst(nameOf(faultId))).join(', ')}.</p>}
       <div>
         <h3 className="text-xl">Worth saying?</h3>
-        <div className="mt-1 flex gap-2" role="group" aria-label="Worth saying?">
-          {CLOCK_ANSWERS.map(({ text, effort }) => (
-            <button
-              key={effort}
-              type="button"
-              aria-pressed={set.effort === effort}
-              className={clsx(
-                'min-h-16 min-w-36 cursor-pointer rounded-2xl border-2 px-4 text-lg font-bold',
-                set.effort === effort
-                  ? 'bg-neutral text-neutral-content border-transparent'
-                  : 'border-base-content hover:bg-base-200',
-              )}
-              onClick={() => taps.rate({ effort })}
-            >
-              {text}
-            </button>
-          ))}
+        <div className="mt-1 max-w-80">
+          <ClockAnswers set={set} taps={taps} className="min-h-16 rounded-2xl px-4 text-lg" />
         </div>
       </div>
       <ComesNext index={index} state={state} situation={situation} />

@@ -1,5 +1,5 @@
 import { firstName } from '@waxwing/core/client';
-import { lowerFirst, upperFirst, type CueOutcome, type View } from '@waxwing/core/movement';
+import { lowerFirst, upperFirst, type CueOutcome } from '@waxwing/core/movement';
 import type { Change, TriagedFault } from '@waxwing/core/coaching';
 import {
   fitsCue,
@@ -14,6 +14,7 @@ import clsx from 'clsx';
 import { useState } from 'react';
 import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
+import { fromText } from '../../shared/viewWords.ts';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { FloorSession } from './floorSession.ts';
 import { laneTaps, type LaneTaps } from './laneTaps.ts';
@@ -126,8 +127,6 @@ export function CorrectionCard({ index, situation, correction, others, live, tap
   );
 }
 
-const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side', rear: 'behind' };
-
 /** The fault over the good rep, from where the trainer stands if it can be seen from there. */
 function FirstFault({ index, situation, first }: { index: BriefIndex; situation: LaneSituation; first: TriagedFault }) {
   const { movement, lane } = situation;
@@ -147,7 +146,8 @@ function FirstFault({ index, situation, first }: { index: BriefIndex; situation:
         {...(side && { side })}
       />
       <figcaption className="text-quiet mt-1 text-center text-sm leading-tight">
-        {side ? `${side}, ` : ''}from {view === 'rear' ? 'behind' : `the ${VIEW_WORDS[view]}`}
+        {side ? `${side}, ` : ''}
+        {fromText(view)}
         {view !== lane.view && ': go there to see it'}
       </figcaption>
     </figure>

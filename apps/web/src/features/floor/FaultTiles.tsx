@@ -5,11 +5,10 @@ import { Keyboard } from 'lucide-react';
 import { memo } from 'react';
 import { FaultStill } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
+import { VIEW_WORDS } from '../../shared/viewWords.ts';
 import type { LaneTaps } from './laneTaps.ts';
 import { TypeIt } from './TypeIt.tsx';
 import { workingSideOf } from './workingSide.ts';
-
-const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side', rear: 'behind' };
 
 interface FaultTilesProps {
   readonly lexicon: Lexicon;

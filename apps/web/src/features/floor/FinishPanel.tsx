@@ -1,10 +1,11 @@
-import { loadText, type View } from '@waxwing/core/movement';
+import { loadText } from '@waxwing/core/movement';
 import { decideNext, decisionsDue, eyesOn, type BriefIndex, type DecidedNext, type SessionState } from '@waxwing/core/session';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { fromText } from '../../shared/viewWords.ts';
 import type { FloorSession } from './floorSession.ts';
 
 /** How long finishing waits for the server. */
@@ -125,8 +126,6 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
   );
 }
 
-const FROM: Readonly<Record<View, string>> = { front: 'the front', side: 'the side', rear: 'behind' };
-
 /** How the trainer's eyes were shared out: whoever pays for a part of the hour should have had a part of them. */
 function WhoWasLookedAt({ index, state }: Pick<FinishPanelProps, 'index' | 'state'>) {
   const eyes = eyesOn(index, state).filter(({ sets }) => sets > 0);
@@ -139,7 +138,7 @@ function WhoWasLookedAt({ index, state }: Pick<FinishPanelProps, 'index' | 'stat
         return (
           <p key={laneId}>
             <b>{index.client(clientId)?.name}</b>: in {lookedSets} of {sets} sets
-            {lookedSets > 0 && neverFrom.length > 0 && `, never from ${neverFrom.map((view) => FROM[view]).join(' or ')}`}
+            {lookedSets > 0 && neverFrom.length > 0 && `, never ${neverFrom.map(fromText).join(' or ')}`}
           </p>
         );
       })}

@@ -1,3 +1,4 @@
+import { lowerFirst } from '@waxwing/core/movement';
 import { hourLeft, dropItem, type BriefIndex, type HourLeft, type SessionState } from '@waxwing/core/session';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
@@ -72,7 +73,7 @@ function WhatToDrop({ live, index, left, short }: WhatToDropProps) {
             <button
               type="button"
               className="btn min-h-14 px-5"
-              aria-label={`Leave out ${index.nameOf(movementId).toLowerCase()}`}
+              aria-label={`Leave out ${lowerFirst(index.nameOf(movementId))}`}
               onClick={() => items.forEach(({ laneId, itemId }) => void live.act(laneId, (context) => dropItem(context, itemId)))}
             >
               Leave out

@@ -12,7 +12,7 @@ import { useNow } from '../../shared/useNow.ts';
 import type { FloorSession } from './floorSession.ts';
 import { laneCount, restLeft } from './laneCount.ts';
 import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
-import { CLOCK_ANSWERS } from './onClock.ts';
+import { ClockAnswers } from './ClockAnswers.tsx';
 import { WatchMark } from './WatchMark.tsx';
 import { workingSideOf } from './workingSide.ts';
 
@@ -133,23 +133,7 @@ function StripMiddle({ index, situation, taps, onClock, decided }: PartProps & P
   if (set && !isWorking) {
     const answer = answerOf(set);
     const isLast = item.setIds.length >= item.sets;
-    if (onClock) {
-      return (
-        <div className="grid grid-cols-2 gap-1.5" role="group" aria-label="Worth saying?">
-          {CLOCK_ANSWERS.map(({ text, effort }) => (
-            <button
-              key={effort}
-              type="button"
-              aria-pressed={set.effort === effort}
-              className={clsx(BUTTON, set.effort === effort ? 'bg-neutral text-neutral-content' : 'border-base-content border-2')}
-              onClick={() => taps.rate({ effort })}
-            >
-              {text}
-            </button>
-          ))}
-        </div>
-      );
-    }
+    if (onClock) return <ClockAnswers set={set} taps={taps} className={BUTTON} />;
     if (!answer) {
       const scale = effortScaleOf(index.stances(situation.client.clientId));
       return (

@@ -1,10 +1,8 @@
-import type { View } from '@waxwing/core/movement';
 import type { WatchNext } from '@waxwing/core/coaching';
 import clsx from 'clsx';
 import { Eye } from 'lucide-react';
 import { useState } from 'react';
-
-const FROM: Readonly<Record<View, string>> = { front: 'from the front', side: 'from the side', rear: 'from behind' };
+import { fromText } from '../../shared/viewWords.ts';
 
 /** Look here next, and from where; why, when it is tapped. */
 export function WatchMark({ watch, className }: { watch: WatchNext; className?: string }) {
@@ -22,7 +20,7 @@ export function WatchMark({ watch, className }: { watch: WatchNext; className?: 
     >
       <Eye aria-hidden="true" size={14} className="mr-1 inline" />
       <span className="sr-only">Look </span>
-      {FROM[watch.view]}
+      {fromText(watch.view)}
       {saysWhy && <span className="block font-normal">{watch.reasons.join('; ')}</span>}
     </button>
   );

@@ -1,4 +1,3 @@
-import type { EffortAnswer } from '@waxwing/core/loading';
 import { clockBlockOf, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
 
 /**
@@ -9,9 +8,3 @@ export function isOnClock(index: BriefIndex, { clock }: SessionState, { item }: 
   const block = clockBlockOf(index, item.planItemId);
   return clock !== null && block?.blockId === clock.blockId && block.format.kind !== 'amrap' && !item.pain && !item.dropped;
 }
-
-/** On the clock there is time for one question: for whom it was too easy, and who struggled. Whoever isn’t named was about right. */
-export const CLOCK_ANSWERS: readonly (EffortAnswer & { readonly text: string })[] = [
-  { text: 'Too easy', effort: 'plenty-left' },
-  { text: 'Struggled', effort: 'nothing-left' },
-];

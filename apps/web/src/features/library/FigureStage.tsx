@@ -33,6 +33,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { FigureSvg, type Layer } from '../../shared/figure/FigureSvg.tsx';
 import { viewOf } from '../../shared/figure/FaultStill.tsx';
 import { usePlayback } from '../../shared/figure/usePlayback.ts';
+import { fromText, VIEW_WORDS } from '../../shared/viewWords.ts';
 import { tellingView } from '../../shared/figure/PhaseStill.tsx';
 import { useRep } from '../../shared/figure/useRep.ts';
 import { SeverityDrop } from '../../shared/Severity.tsx';
@@ -48,8 +49,6 @@ interface FigureStageProps {
 }
 
 const STRENGTHS: readonly FaultStrength[] = ['slight', 'clear', 'strong'];
-const VIEW_WORDS: Readonly<Record<View, string>> = { front: 'front', side: 'side', rear: 'behind' };
-
 /** The movement as a body that does it: played, dragged through, turned; a picked fault over the good rep. */
 export function FigureStage({ movement, lexicon, fault, onNoFault, wish, onPhase }: FigureStageProps) {
   const { document } = movement;
@@ -239,7 +238,7 @@ function FaultCaption({ fault, problem, strength, onStrength, onNone }: FaultCap
       <div className="flex items-start justify-between gap-2">
         <p className="leading-snug">
           <SeverityDrop severity={fault.severity} /> <b>{fault.name}</b>{' '}
-          <span className="text-quiet text-sm">from the {fault.views.map((view) => VIEW_WORDS[view]).join(' or ')}</span>
+          <span className="text-quiet text-sm">{fault.views.map(fromText).join(' or ')}</span>
         </p>
         <button
           type="button"
