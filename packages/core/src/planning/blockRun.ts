@@ -2,17 +2,9 @@ import { isSameLoad } from '../movement/loadText.ts';
 import type { Load } from '../movement/load.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Side } from '../movement/terms.ts';
-import {
-  isSideBySide,
-  laneEntry,
-  rampSets,
-  setsOfEntry,
-  workingSet,
-  type Bout,
-  type LaneEntry,
-  type SetPlan,
-} from './laneEntry.ts';
-import type { EmomFormat, Format, IntervalsFormat, PlanBlock, PlanItem } from './plan.ts';
+import { isSideBySide, laneEntry, workingSet, type Bout, type LaneEntry, type SetPlan } from './laneEntry.ts';
+import { itemsOf, placesOf, type Place } from './places.ts';
+import type { EmomFormat, IntervalsFormat, PlanBlock, PlanItem } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
 import { BRIEF_SECONDS, HANDLE_KIT_SECONDS, isFloorChange, positionChangeSeconds } from './planTimes.ts';
 import type { Step, StepKind, StepWork } from './step.ts';
@@ -25,17 +17,6 @@ export interface LaneClock {
   now: number;
   last: { readonly document: MovementDocument; readonly load: Load } | null;
   shown: Set<string>;
-}
-
-/** A set of a lane in its place, with the rest that is meant to follow. */
-interface Place {
-  readonly item: PlanItem;
-  readonly set: number;
-  readonly key: string;
-  readonly plan: SetPlan;
-  readonly restSeconds: number;
-  /** The other side of a set that was counted with the first. */
-  readonly isOtherSide: boolean;
 }
 
 /** The trainer, who shows one lane something at a time; who wants the same shown at that moment looks on. */
@@ -115,14 +96,6 @@ export class BlockRun {
     }
   }
 
-  /** Items of this block in the order of a lane: who begins at another station goes on from there. */
-  private itemsOf(lane: LaneClock): readonly PlanItem[] {
-    const { items, spread } = this.block;
-    if (!spread) return items;
-    const from = lane.at % items.length;
-    return [...items.slice(from), ...items.slice(0, from)];
-  }
-
   private entry(item: PlanItem, lane: LaneClock): LaneEntry | null {
     return laneEntry(item, lane.laneId, this.context);
   }
@@ -131,7 +104,7 @@ export class BlockRun {
 
   private ownPace(pass: number, limitSeconds: number | null): void {
     const ends = this.lanes.map(({ now }) => (limitSeconds === null ? Infinity : now + limitSeconds));
-    const queues = this.lanes.map((lane) => this.places(lane, limitSeconds !== null));
+    const queues = this.lanes.map((lane) => placesOf(this.block, lane, this.context));
     const next = queues.map((queue) => queue.next());
     for (;;) {
       // Who is ready first has the trainer first.
@@ -147,65 +120,6 @@ export class BlockRun {
       this.place(this.lanes[first]!, place, pass, { restSeconds: follows ? place.restSeconds : 0, until: ends[first]! });
     }
     if (limitSeconds !== null) this.lanes.forEach((lane, i) => this.fill(lane, ends[i]!, 'rest', `${pass}/end`));
-  }
-
-  /** The sets of a lane in this block, one after the other; without an end where as many rounds are done as fit. */
-  private *places(lane: LaneClock, isEndless: boolean): Generator<Place, undefined> {
-    const { format } = this.block;
-    const items = this.itemsOf(lane);
-    if (format.kind === 'sets' || format.kind === 'build-up') {
-      for (const item of items) yield* this.allSets(item, lane);
-      return;
-    }
-    if (items.every((item) => !this.entry(item, lane))) return;
-    const rounds = format.kind === 'rounds' ? format.rounds : isEndless ? Infinity : 1;
-    const { restSeconds = 0, betweenSeconds = 0 } = format as Partial<Extract<Format, { kind: 'rounds' }>>;
-    for (let round = 0; round < rounds; round += 1) {
-      const ofRound = [...this.round(items, lane, round)];
-      for (const [i, place] of ofRound.entries()) {
-        yield { ...place, restSeconds: i === ofRound.length - 1 ? restSeconds : betweenSeconds };
-      }
-      // A round in which nothing takes time would never end.
-      if (isEndless && ofRound.every(({ plan }) => plan.bouts.every(({ seconds }) => seconds <= 0))) return;
-    }
-  }
-
-  private *allSets(item: PlanItem, lane: LaneClock): Generator<Place> {
-    const entry = this.entry(item, lane);
-    if (!entry) return;
-    for (const [i, plan] of rampSets(entry, item, this.context).entries()) {
-      yield { item, set: i, key: `ramp${i}`, plan, restSeconds: plan.restSeconds, isOtherSide: false };
-    }
-    const sides: readonly (Side | undefined)[] = isSideBySide(entry) ? ['left', 'right'] : [undefined];
-    for (let set = 0; set < setsOfEntry(entry, item); set += 1) {
-      for (const side of sides) {
-        const plan = workingSet(entry, item, set, this.context, side);
-        yield { item, set, key: `${set}${side ?? ''}`, plan, restSeconds: plan.restSeconds, isOtherSide: side === 'right' };
-      }
-    }
-  }
-
-  /** A set of each item; split sides have another item between them, sides by set take turns from round to round. */
-  private *round(items: readonly PlanItem[], lane: LaneClock, round: number): Generator<Place> {
-    let owed: Place | null = null;
-    for (const item of items) {
-      const entry = this.entry(item, lane);
-      if (!entry) continue;
-      const of = (side?: Side, isOtherSide = false): Place => ({
-        item,
-        set: round,
-        key: `${round}${side ?? ''}`,
-        plan: workingSet(entry, item, round, this.context, side),
-        restSeconds: 0,
-        isOtherSide,
-      });
-      const isSplit = isSideBySide(entry) && entry.sides === 'split';
-      if (isSplit) yield of('left');
-      else yield of(isSideBySide(entry) ? (round % 2 === 0 ? 'left' : 'right') : undefined);
-      if (owed) yield owed;
-      owed = isSplit ? of('right', true) : null;
-    }
-    if (owed) yield owed;
   }
 
   /** Changes over, is shown what it is where that is new today, works, and rests. */
@@ -375,7 +289,7 @@ export class BlockRun {
       if (this.isEndless) return;
       const key = `${pass}/${round}`;
       for (const lane of this.lanes) {
-        this.onClock(lane, this.itemsOf(lane)[station]!, { key, set: round, workSeconds });
+        this.onClock(lane, itemsOf(this.block, lane)[station]!, { key, set: round, workSeconds });
       }
       const isLast = s === slots.length - 1;
       const allOutNow = allOut && (allOut.when === 'each-round' ? endsRound : isLast);
@@ -397,7 +311,7 @@ export class BlockRun {
       const station = slot % stations;
       const round = Math.floor(slot / stations);
       for (const lane of this.lanes) {
-        const item = this.itemsOf(lane)[station]!;
+        const item = itemsOf(this.block, lane)[station]!;
         const entry = this.entry(item, lane);
         const begun = lane.now;
         const key = `${pass}/${item.itemId}/${round}`;
@@ -411,7 +325,7 @@ export class BlockRun {
   /** Everybody goes to where they begin; the clock starts when the last is there. */
   private takeStations(station: number, pass: number): void {
     for (const lane of this.lanes) {
-      const item = this.itemsOf(lane)[station]!;
+      const item = itemsOf(this.block, lane)[station]!;
       const bout = this.boutOf(lane, item);
       if (!bout) continue;
       this.approach(lane, bout, `${pass}/${item.itemId}/take`, item.itemId, 0);
@@ -423,7 +337,7 @@ export class BlockRun {
   /** A fixed pause, in which they change over; what doesn't fit is said. */
   private gap(to: { readonly station: number; readonly round: number }, seconds: number, key: string): void {
     for (const lane of this.lanes) {
-      const item = this.itemsOf(lane)[to.station]!;
+      const item = itemsOf(this.block, lane)[to.station]!;
       const bout = this.boutOf(lane, item);
       const change = bout ? this.changeOver(lane, bout) : { seconds: 0, isFloor: false };
       const isNew = bout !== null && !lane.shown.has(bout.document.id);
