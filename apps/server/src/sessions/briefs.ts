@@ -48,10 +48,16 @@ export class Briefs {
     const briefs = await this.briefsOf(actor, form.lanes, clients, { inventory, revisionOf });
     const picked = [
       ...form.lanes.flatMap(({ movements }) => movements.map(({ movementId }) => movementId)),
-      // What the plan has at hand for whom a movement is too much, or not enough.
+      // What the plan has at hand for whom a movement is too much, or not enough, and what it lets follow at once.
       ...(form.plan?.blocks ?? []).flatMap(({ items }) =>
-        items.flatMap(({ levels }) =>
-          [levels?.easier, levels?.harder, levels?.cantDo, levels?.notEnough].filter((id) => id !== undefined),
+        items.flatMap(({ levels, way }) =>
+          [
+            levels?.easier,
+            levels?.harder,
+            levels?.cantDo,
+            levels?.notEnough,
+            way?.kind === 'then-easier' ? way.movementId : undefined,
+          ].filter((id) => id !== undefined),
         ),
       ),
     ];

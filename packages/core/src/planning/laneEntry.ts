@@ -149,6 +149,11 @@ function sidesOf(entry: LaneEntry): readonly (Side | null)[] {
   return entry.perSide && entry.document.laterality === 'one-side' ? ['left', 'right'] : [null];
 }
 
+/** Both sides by turns are twice as many. */
+function turnsOf({ perSide, document }: LaneEntry): number {
+  return perSide && document.laterality === 'alternating' ? 2 : 1;
+}
+
 function bouts(
   entry: LaneEntry,
   item: PlanItem,
@@ -158,8 +163,7 @@ function bouts(
   const { way } = item;
   const base = { document: entry.document, load: entry.load, side: at.side, leadSeconds: 0, stretch: null, isRamp: false };
   const word = wordOf(item, at.set);
-  // Both sides by turns are twice as many.
-  const turns = entry.perSide && entry.document.laterality === 'alternating' ? 2 : 1;
+  const turns = turnsOf(entry);
   const plain = (amount: number): Bout => ({
     ...base,
     key: 'w',
@@ -277,16 +281,17 @@ export function rampSets(entry: LaneEntry, item: PlanItem, context: PlanContext)
   const working = rack.find(({ load }) => isSameLoad(load, entry.load))?.kg ?? null;
   return RAMP_SHARES[sets]!.map((share, i) => {
     const lighter = working === null ? null : rack.findLast(({ kg }) => kg !== null && kg <= share * working + 1e-6);
-    const amount = Math.min(entry.amount, RAMP_REPS[i]!);
+    // What is held, or walked, is done by half.
+    const amount = entry.unit === 'reps' ? Math.min(entry.amount, RAMP_REPS[i]!) : Math.ceil(entry.amount / 2);
     return {
       bouts: sidesOf(entry).map((side, s) => ({
         key: 'w',
         document: entry.document,
-        unit: 'reps' as const,
+        unit: entry.unit,
         amount,
         load: lighter?.load ?? entry.load,
         side,
-        seconds: amount * entry.repSeconds,
+        seconds: turnsOf(entry) * secondsOfAmount(entry.document, entry.unit, amount, entry.repSeconds),
         leadSeconds: s > 0 ? SIDE_CHANGE_SECONDS : 0,
         stretch: null,
         word: null,

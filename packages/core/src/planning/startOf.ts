@@ -1,6 +1,7 @@
 import type { Dose } from '../movement/dose.ts';
 import type { Load } from '../movement/load.ts';
-import { laneEntry, setsOfEntry } from './laneEntry.ts';
+import { laneEntry } from './laneEntry.ts';
+import { itemsOf, placesOf, type LanePlace } from './places.ts';
 import type { Plan, PlanBlock, PlanItem } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
 
@@ -18,15 +19,17 @@ export interface PlannedMovement {
 /** What each lane has on its list when the plan is begun, in order: how much of it, with what, how often. */
 export function startOf(plan: Plan, context: PlanContext): ReadonlyMap<string, readonly PlannedMovement[]> {
   return new Map(
-    plan.lanes.map(({ laneId }) => [
+    plan.lanes.map(({ laneId }, at) => [
       laneId,
-      plan.blocks.flatMap((block) => block.items.flatMap((item) => plannedMovement(block, item, laneId, context) ?? [])),
+      plan.blocks.flatMap((block) =>
+        itemsOf(block, { laneId, at }).flatMap((item) => plannedMovement(block, item, { laneId, at }, context) ?? []),
+      ),
     ]),
   );
 }
 
-function plannedMovement(block: PlanBlock, item: PlanItem, laneId: string, context: PlanContext): PlannedMovement | null {
-  const entry = laneEntry(item, laneId, context);
+function plannedMovement(block: PlanBlock, item: PlanItem, lane: LanePlace, context: PlanContext): PlannedMovement | null {
+  const entry = laneEntry(item, lane.laneId, context);
   if (!entry) return null;
   const { document, load } = entry;
   const { format, times = 1, items } = block;
@@ -50,13 +53,12 @@ function plannedMovement(block: PlanBlock, item: PlanItem, laneId: string, conte
       ? { kind: 'distance', metres: entry.amount, ...each(entry.perSide) }
       : { kind: entry.unit, low: entry.amount, high: entry.amount, ...each(entry.perSide) };
   const sets =
-    format.kind === 'rounds'
-      ? format.rounds
-      : format.kind === 'emom'
-        ? Math.ceil(format.rounds / items.length)
-        : format.kind === 'amrap'
-          ? entry.sets
-          : setsOfEntry(entry, item);
+    format.kind === 'emom'
+      ? Math.ceil(format.rounds / items.length)
+      : format.kind === 'amrap'
+        ? entry.sets
+        : // Lighter sets before the first, and sides that are sets of their own, are sets on the list too.
+          [...placesOf(block, lane, context)].filter((place) => place.item === item).length;
   const restSeconds =
     format.kind === 'rounds' ? format.restSeconds : format.kind === 'emom' || format.kind === 'amrap' ? 0 : entry.restSeconds;
   return { ...at, sets: capped(sets * times), target: entry.amount, dose, restSeconds: Math.min(600, restSeconds) };

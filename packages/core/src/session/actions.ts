@@ -14,11 +14,10 @@ import type { ClientBrief, SessionBrief } from './brief.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
 import type { EndReason, PainKind } from './eventTypes.ts';
-import { segmentAmount } from './amount.ts';
+import { piecesOf, segmentAmount } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { adviceFor } from './clientAdvice.ts';
 import { clockBlockOf } from './clock.ts';
-import { firstSide } from './firstSide.ts';
 import type { LaneSituation } from './laneSituation.ts';
 import { SLOWER_KEY } from './nextSetAfter.ts';
 import { typedCueId, typedFault } from './typed.ts';
@@ -62,10 +61,9 @@ function openSet(context: ActionContext): OpenSet {
   if (situation.set && situation.isWorking) {
     return { setId: situation.set.setId, segmentId: situation.set.segments.at(-1)!.segmentId, drafts: [] };
   }
-  const { item, movement } = situation;
+  const { item, asked } = situation;
   const setId = context.newId();
   const segmentId = context.newId();
-  const side = movement.document.laterality === 'one-side' ? firstSide(situation.lane, item) : undefined;
   return {
     setId,
     segmentId,
@@ -79,10 +77,7 @@ function openSet(context: ActionContext): OpenSet {
           itemId: item.itemId,
           movementId: item.movementId,
           revisionId: item.revisionId,
-          load: item.load,
-          target: item.target,
-          ...(side && { side }),
-          ...(movement.document.tempo && { tempo: movement.document.tempo }),
+          ...asked,
           ...(item.nextChange && { change: item.nextChange }),
         },
       },
@@ -108,8 +103,8 @@ export function nextSegment(
   change?: SegmentChange,
 ): EventDraft {
   const last = set.segments.at(-1)!;
-  const side = next.side ?? last.side;
-  const tempo = next.tempo ?? last.tempo;
+  const of = { ...last, ...next };
+  const { side, tempo, stretch, manner, part, sideAlone, unit } = of;
   return {
     type: 'segment-started',
     ...inLane(context),
@@ -117,22 +112,80 @@ export function nextSegment(
       setId: set.setId,
       segmentId: context.newId(),
       itemId: set.itemId,
-      movementId: next.movementId ?? last.movementId,
-      revisionId: next.revisionId ?? last.revisionId,
-      load: next.load ?? last.load,
-      target: next.target ?? last.target,
+      movementId: of.movementId,
+      revisionId: of.revisionId,
+      load: of.load,
+      target: of.target,
       ...(side && { side }),
       ...(tempo && { tempo }),
       ...(change && { change }),
+      ...(stretch !== undefined && { stretch }),
+      ...(manner && { manner }),
+      ...(part && { part }),
+      ...(sideAlone && { sideAlone }),
+      ...(unit !== context.situation.item.dose.kind && { unit }),
     },
   };
 }
 
 export function switchSide(context: ActionContext): Drafts {
-  const { set, isWorking } = context.situation;
+  const { set, isWorking, follows } = context.situation;
   if (!set || !isWorking) return [];
+  if (follows?.kind === 'side') return goOn(context);
   const other: Side = set.segments.at(-1)!.side === 'left' ? 'right' : 'left';
   return [nextSegment(context, set, { side: other })];
+}
+
+/** What follows at once in the set: the other side, the next stretch of its plan, a lighter load, an easier movement. */
+export function goOn(context: ActionContext): Drafts {
+  const { set, isWorking, follows, movement } = context.situation;
+  if (!set || !isWorking || !follows) return [];
+  const { kind, movementId, side, target, unit, load, manner, stretch } = follows;
+  const { part: _part, manner: _manner, tempo: _tempo, ...last } = set.segments.at(-1)!;
+  const first = set.segments[0]!;
+  const revision =
+    movementId === last.movementId ? last : movementId === first.movementId ? first : context.index.revision(movementId);
+  if (!revision) return [];
+  const isSame = movementId === movement.movementId;
+  return [
+    {
+      type: 'segment-started',
+      ...inLane(context),
+      payload: {
+        setId: set.setId,
+        segmentId: context.newId(),
+        itemId: set.itemId,
+        movementId,
+        revisionId: revision.revisionId,
+        load,
+        target,
+        ...(side && { side }),
+        ...(isSame && first.tempo && { tempo: first.tempo }),
+        ...(manner && { manner }),
+        ...(stretch !== null && { stretch }),
+        ...(unit !== context.situation.item.dose.kind && { unit }),
+        ...((kind === 'lighter' || kind === 'easier') && { part: 'follow-on' as const }),
+      },
+    },
+  ];
+}
+
+/** A hold was dropped: the piece ends, the set goes on. */
+export function dropHold(context: ActionContext): Drafts {
+  const { set, isWorking } = context.situation;
+  const last = set?.segments.at(-1);
+  if (!set || !isWorking || last?.unit !== 'seconds' || last.endedAt !== null) return [];
+  return [{ type: 'hold-broken', ...inLane(context), payload: { setId: set.setId, segmentId: last.segmentId } }];
+}
+
+/** Held again, for what is left. */
+export function holdAgain(context: ActionContext): Drafts {
+  const { set, isWorking } = context.situation;
+  const last = set?.segments.at(-1);
+  if (!set || !isWorking || last?.unit !== 'seconds' || last.endedAt === null) return [];
+  const held = piecesOf(set).reduce((sum, piece) => sum + segmentAmount(piece), 0);
+  const { target } = piecesOf(set)[0]!;
+  return [nextSegment(context, set, { target: Math.max(1, target - held) })];
 }
 
 export function changeView(context: ActionContext, view: View): Drafts {
@@ -339,17 +392,18 @@ export function endSet(context: ActionContext, reason: EndReason): Drafts {
 }
 
 /**
- * Ends a set that nobody counted as what was asked for, of each side that was begun: whoever says "done" says that they did it. What was
+ * Ends a set that nobody counted as what was asked for, of each side and stretch that was begun: whoever says "done" says that they did it. What was
  * counted stands.
  */
 export function endAsAsked(context: ActionContext): Drafts {
   const { set, isWorking, movement } = context.situation;
   if (!set || !isWorking) return [];
-  const counts = set.segments.some(({ unit }) => unit !== 'reps') || set.segments.some(({ counted }) => counted > 0);
-  if (counts) return endSet(context, 'done');
+  // Seconds are told by the clock.
+  const toCount = set.segments.filter(({ unit }) => unit !== 'seconds');
+  if (toCount.length === 0 || toCount.some(({ counted }) => counted > 0)) return endSet(context, 'done');
   const steps = movement.document.laterality === 'alternating' ? 2 : 1;
-  const lastOfSides = new Map(set.segments.map((segment) => [segment.side, segment]));
-  const amounts = [...lastOfSides.values()].map(({ segmentId, target }) => ({ segmentId, amount: target * steps }));
+  const lastOfStretches = new Map(toCount.map((segment) => [`${segment.side} ${segment.stretch}`, segment]));
+  const amounts = [...lastOfStretches.values()].map(({ segmentId, target }) => ({ segmentId, amount: target * steps }));
   return [{ type: 'set-ended', ...inLane(context), payload: { setId: set.setId, reason: 'done', amounts } }];
 }
 

@@ -24,9 +24,41 @@ export function secondsUnderWork(segment: SegmentState): number | null {
   return segment.endedAt === null || segment.counted === 0 ? null : clockSeconds(segment);
 }
 
-/** Everything done in a set, both sides together. */
-export function totalAmount(set: SetState, now?: string): number {
-  return set.segments.reduce((sum, segment) => sum + segmentAmount(segment, now), 0);
+/** The pieces of the hold that goes on, or that was last: a hold that is dropped and taken up again is one hold in several pieces. */
+export function piecesOf({ segments }: Pick<SetState, 'segments'>): readonly SegmentState[] {
+  const last = segments.at(-1)!;
+  return segments.filter(
+    ({ unit, side, stretch, movementId }) =>
+      unit === 'seconds' && side === last.side && stretch === last.stretch && movementId === last.movementId,
+  );
+}
+
+/**
+ * The stretches that a set is judged by: not the lighter set before it, nor what its plan lets follow at once. A set that has no others is
+ * judged by what there is.
+ */
+export function judgedSegments({ segments }: Pick<SetState, 'segments'>): readonly SegmentState[] {
+  const judged = segments.filter(({ part }) => part === undefined);
+  return judged.length === 0 ? segments : judged;
+}
+
+/** The one with which the set ended, of those. */
+export function lastJudged(set: Pick<SetState, 'segments'>): SegmentState {
+  return judgedSegments(set).at(-1)!;
+}
+
+/** Those of them that are counted alike: a hold among reps isn't added to them. */
+function counted(set: SetState): readonly SegmentState[] {
+  const judged = judgedSegments(set);
+  return judged.filter(({ unit }) => unit === judged[0]!.unit);
+}
+
+/** What a set asked for, of one side: of every stretch that was begun what it asked for at first. */
+export function askedAmount(set: SetState): number {
+  const segments = counted(set);
+  const ofSide = segments.filter(({ side }) => side === segments[0]!.side);
+  const stretches = new Map([...ofSide].reverse().map(({ stretch = 0, target }) => [stretch, target]));
+  return [...stretches.values()].reduce((sum, target) => sum + target, 0);
 }
 
 /**
@@ -34,14 +66,18 @@ export function totalAmount(set: SetState, now?: string): number {
  * every second one.
  */
 export function amountPerSide(set: SetState, laterality: Laterality, now?: string): number {
-  // Seconds of what goes by turns are of both sides together.
-  if (laterality === 'alternating' && set.segments[0]?.unit === 'reps') return Math.floor(totalAmount(set, now) / 2);
-  if (laterality === 'alternating') return totalAmount(set, now);
-  if (laterality === 'both') return totalAmount(set, now);
+  const segments = counted(set);
+  if (laterality !== 'one-side') {
+    const total = segments.reduce((sum, segment) => sum + segmentAmount(segment, now), 0);
+    // Seconds of what goes by turns are of both sides together.
+    return laterality === 'alternating' && segments[0]?.unit === 'reps' ? Math.floor(total / 2) : total;
+  }
   const bySide = new Map<string, number>();
-  for (const segment of set.segments) {
+  for (const segment of segments) {
     const side = segment.side ?? 'left';
     bySide.set(side, (bySide.get(side) ?? 0) + segmentAmount(segment, now));
   }
-  return bySide.size < 2 ? 0 : Math.min(...bySide.values());
+  // Where the plan gives each side a set of its own, one side is all of it.
+  const isOneSideOnly = segments.every(({ sideAlone }) => sideAlone);
+  return bySide.size < 2 && !isOneSideOnly ? 0 : Math.min(...bySide.values());
 }

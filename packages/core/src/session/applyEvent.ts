@@ -136,7 +136,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       revisionId: payload.revisionId,
       load: payload.load,
       target: payload.target,
-      unit: dose.kind,
+      unit: payload.unit ?? dose.kind,
       startedAt: event.at,
       endedAt: null,
       counted: 0,
@@ -145,6 +145,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       ...(payload.side && { side: payload.side }),
       ...(payload.tempo && { tempo: payload.tempo }),
       ...(payload.change && { change: payload.change }),
+      ...(payload.stretch !== undefined && { stretch: payload.stretch }),
+      ...(payload.manner && { manner: payload.manner }),
+      ...(payload.part && { part: payload.part }),
+      ...(payload.sideAlone && { sideAlone: true }),
     };
     const known = draft.pathOfSet(payload.setId);
     if (known) {
@@ -157,7 +161,8 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
         set.changes = [...set.changes, payload.change.key];
         spoilTrials(draft, set);
       }
-      leaveFaults(draft, set, payload.movementId);
+      // What follows at once is no other way of doing the same: what was wrong with that stays wrong.
+      if (payload.part !== 'follow-on') leaveFaults(draft, set, payload.movementId);
       return;
     }
     const item = draft.writeItem(path);
@@ -188,6 +193,13 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     });
     lane.currentItemId = item.itemId;
     lane.openSetId = payload.setId;
+  },
+  'hold-broken': (draft, event) => {
+    const path = draft.pathOfSet(event.payload.setId);
+    const set = path && draft.setAt(path);
+    // Of the piece that goes on only: one that came late ends nothing that began since.
+    if (!path || set?.endedAt !== null || set.segments.at(-1)?.segmentId !== event.payload.segmentId) return;
+    closeSegment(draft, draft.writeSet(path), event.at);
   },
   'rep-counted': (draft, event) => {
     const { setId, segmentId } = event.payload;

@@ -6,6 +6,7 @@ import { targetReserveOf } from '../loading/parameters.ts';
 import { raise, type Raise } from '../loading/raise.ts';
 import type { Load } from '../movement/load.ts';
 import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
+import { lastJudged } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { isAloneUnder, neighbour } from './clientAdvice.ts';
 import { lastDone, movementOutcome } from './movementOutcome.ts';
@@ -25,7 +26,8 @@ export function decisionsDue(
     if (!outcome) return item.pain ? [{ ...AFTER_PAIN, movementId: item.movementId }] : [];
     // A set on the clock says nothing about the next load.
     if (outcome.unit) return item.pain ? [{ ...AFTER_PAIN, movementId: item.movementId }] : [];
-    const lastLoad = lastDone(lane, item)?.segments.at(-1)?.load ?? item.load;
+    const last = lastDone(lane, item);
+    const lastLoad = last ? lastJudged(last).load : item.load;
     const harder = neighbour(index, lane.clientId, item.movementId, 'harder');
     const { asksMore, ...decision } = decideNextSession(outcome, client?.history[item.movementId]?.outcomes ?? [], {
       isLoaded: item.load.kind !== 'bodyweight',

@@ -22,14 +22,17 @@ import { DECISION_KINDS, type DecisionKind } from '../loading/nextSession.ts';
 import { EFFORTS, type Effort } from '../loading/effort.ts';
 import { CUE_OUTCOMES, type CueOutcome } from '../movement/cueOutcome.ts';
 import { DOSE_SUBTYPES, DoseBase, Tempo, type Dose } from '../movement/dose.ts';
+import { STRETCHES, type StretchKind } from '../planning/planTerms.ts';
 import { LOAD_SUBTYPES, LoadBase, type Load } from '../movement/load.ts';
 import {
+  DOSE_KINDS,
   LEVERS,
   MOVEMENT_ID_PATTERN,
   REGIONS,
   SIDES,
   SLUG_PATTERN,
   VIEWS,
+  type DoseKind,
   type Lever,
   type Region,
   type Side,
@@ -47,6 +50,7 @@ import {
   KIND_PATTERN,
   LAMPORT_MAX,
   PAIN_KINDS,
+  SEGMENT_PARTS,
   type Actor,
   type ChangeKind,
   type ClockMove,
@@ -54,6 +58,7 @@ import {
   type EventType,
   type HurtAnswer,
   type PainKind,
+  type SegmentPart,
 } from './eventTypes.ts';
 
 const FAULT_ID = /^[a-z][a-z0-9-]{0,39}:[a-z0-9][a-z0-9-]{0,79}\/[a-z0-9][a-z0-9-]{0,79}$/;
@@ -123,6 +128,21 @@ export class SegmentStarted {
   @IsInt() @Min(1) @Max(10000) target!: number;
   /** What was changed to get here; absent for the beginning of a set or a side. */
   @Maybe() @One(() => SegmentChange) change?: SegmentChange;
+  /** Which stretch of the set it is, as the plan has it, from 0. */
+  @Maybe() @IsInt() @Min(0) @Max(60) stretch?: number;
+  /** How it is done in that stretch. */
+  @Maybe() @IsIn(STRETCHES) manner?: StretchKind;
+  /** In what the target is, where that isn't the item's unit: a hold among reps. */
+  @Maybe() @IsIn(DOSE_KINDS) unit?: DoseKind;
+  @Maybe() @IsIn(SEGMENT_PARTS) part?: SegmentPart;
+  /** The other side is a set of its own. */
+  @Maybe() @IsBoolean() sideAlone?: boolean;
+}
+
+/** A hold was dropped; the set goes on, and another piece may follow. */
+export class HoldBroken {
+  @IsId() setId!: string;
+  @IsId() segmentId!: string;
 }
 
 /** One repetition of the segment. */
@@ -326,6 +346,7 @@ export interface EventPayloads {
   'movement-started': MovementStarted;
   'item-dropped': ItemDropped;
   'segment-started': SegmentStarted;
+  'hold-broken': HoldBroken;
   'rep-counted': RepCounted;
   'view-changed': ViewChanged;
   looked: Looked;
@@ -360,6 +381,7 @@ export const PAYLOAD_SHAPES: { readonly [T in EventType]: new () => EventPayload
   'movement-started': MovementStarted,
   'item-dropped': ItemDropped,
   'segment-started': SegmentStarted,
+  'hold-broken': HoldBroken,
   'rep-counted': RepCounted,
   'view-changed': ViewChanged,
   looked: Looked,

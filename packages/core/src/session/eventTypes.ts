@@ -7,6 +7,7 @@ export const EVENT_TYPES = [
   'movement-started',
   'item-dropped',
   'segment-started',
+  'hold-broken',
   'rep-counted',
   'view-changed',
   'looked',
@@ -69,6 +70,10 @@ export type EndReason = (typeof END_REASONS)[number];
 /** `harder`: made harder on purpose; the others help. */
 export const CHANGE_KINDS = ['set-up', 'drill', 'lever', 'swap', 'harder'] as const;
 export type ChangeKind = (typeof CHANGE_KINDS)[number];
+
+/** What a stretch is besides the work that a set is judged by: lighter before it, or what its plan lets follow at once. */
+export const SEGMENT_PARTS = ['ramp', 'follow-on'] as const;
+export type SegmentPart = (typeof SEGMENT_PARTS)[number];
 
 /** What was done to the clock of a block. */
 export const CLOCK_MOVES = ['started', 'paused', 'resumed', 'moved', 'ended'] as const;

@@ -10,8 +10,11 @@ export {
   dropItem,
   joinFloor,
   leaveFloor,
+  dropHold,
   endAsAsked,
   endSet,
+  goOn,
+  holdAgain,
   lighterLoad,
   lookClean,
   lookGone,
@@ -54,9 +57,10 @@ export {
 } from './clock.ts';
 export { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
 export { type HourLeft, hourLeft } from './hourLeft.ts';
+export { type NextStretch, type PlannedSet, plannedFor, slotOf } from './plannedSets.ts';
 export { fitsCue, hearCue } from './sayToAll.ts';
 export { eyesOn, whomToWatch } from './watching.ts';
-export { amountPerSide, segmentAmount, totalAmount } from './amount.ts';
+export { amountPerSide, piecesOf, segmentAmount } from './amount.ts';
 export type { ClientBrief, DueDecision, FaultRate, MovementHistory, SessionBrief } from './brief.ts';
 export { movementsOf, typedSlug } from './typed.ts';
 export { revisionsToBring, withRevisions } from './broughtMovements.ts';

@@ -3,6 +3,7 @@ import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
 import type { ClientBrief } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { type CorrectionStep, correctionStep, type FaultTile, faultTiles } from './correctionStep.ts';
+import { afterItem, askedOf, nextStretch, plannedFor, type AskedSet, type NextStretch, type PlannedSet } from './plannedSets.ts';
 import { movementsOf } from './typed.ts';
 import type { ItemState, LaneState, SessionState, SetState } from './state.ts';
 
@@ -18,6 +19,16 @@ export interface LaneSituation {
   readonly tiles: readonly FaultTile[];
   readonly correction: CorrectionStep | null;
   readonly nextItem: ItemState | null;
+  /** It is time for that. */
+  readonly goesOn: boolean;
+  /** What the plan has for the set that goes on, else for the next one. */
+  readonly planned: PlannedSet | null;
+  /** What the next set asks for. */
+  readonly asked: AskedSet;
+  /** What follows at once in the set that goes on. */
+  readonly follows: NextStretch | null;
+  /** Of the rest that goes on, or that comes after the set. */
+  readonly restSeconds: number;
   /** How the place is set up for this client on this movement. */
   readonly setUp: SetUp | null;
 }
@@ -39,11 +50,16 @@ export function laneSituation(
 ): LaneSituation | null {
   const lane = state.lanes.find((each) => each.laneId === laneId);
   const client = lane && index.client(lane.clientId);
-  const at = lane?.items.findIndex((each) => each.itemId === lane.currentItemId) ?? -1;
-  const item = lane?.items[at];
-  const movement = item && movementsOf(index, state)(lane.clientId, item.movementId);
-  if (!lane || !client || !item || !movement) return null;
+  const item = lane?.items.find((each) => each.itemId === lane.currentItemId);
+  if (!lane || !client || !item) return null;
   const set = currentSet(lane, item);
+  const isWorking = set !== null && set.endedAt === null;
+  // What follows at once may be another movement than the item's.
+  const movementId = isWorking ? set.segments.at(-1)!.movementId : item.movementId;
+  const movement = movementsOf(index, state)(lane.clientId, movementId);
+  if (!movement) return null;
+  const planned = plannedFor(index, lane, item, isWorking ? set : null);
+  const done = set && !isWorking ? plannedFor(index, lane, item, set) : planned;
   const isAsBefore = before?.movement === movement && before.lane.view === lane.view && before.set?.faults === set?.faults;
   const tiles = isAsBefore ? before.tiles : faultTiles(movement, client, lane, set);
   return {
@@ -52,10 +68,14 @@ export function laneSituation(
     item,
     movement,
     set,
-    isWorking: set !== null && set.endedAt === null,
+    isWorking,
     tiles,
     correction: set ? correctionStep(index, state, lane, client, item, movement, set) : null,
-    nextItem: lane.items.slice(at + 1).find(({ dropped }) => !dropped) ?? null,
+    ...afterItem(index, lane, item),
+    planned,
+    asked: askedOf(index, lane, item, planned),
+    follows: isWorking ? nextStretch(index, item, set, planned) : null,
+    restSeconds: done?.restSeconds ?? item.restSeconds,
     setUp: setUpFor(state, client, item.movementId),
   };
 }

@@ -71,6 +71,8 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
       return event.payload.clean ? 'looks good' : 'gone';
     case 'rep-counted':
       return 'rep';
+    case 'hold-broken':
+      return 'dropped hold';
     case 'set-ended':
       return event.payload.amounts ? 'count' : 'end of set';
     case 'effort-rated':
@@ -86,8 +88,9 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
     case 'item-dropped':
       return 'left out';
     case 'segment-started': {
-      const { setId, segmentId, change, side } = event.payload;
+      const { setId, segmentId, change, side, part, manner } = event.payload;
       if (change) return lowerFirst(change.text);
+      if (part === 'follow-on' || manner) return 'what follows in the set';
       const set = fold.state.lanes.flatMap(({ sets }) => sets).find((each) => each.setId === setId);
       return side && set && set.segments[0]?.segmentId !== segmentId ? 'other side' : 'start of set';
     }

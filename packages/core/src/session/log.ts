@@ -3,12 +3,13 @@ import type { CueOutcome } from '../movement/cueOutcome.ts';
 import type { DoseKind, Side } from '../movement/terms.ts';
 import type { Load } from '../movement/load.ts';
 import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
-import { amountPerSide, segmentAmount } from './amount.ts';
+import { amountPerSide, lastJudged, segmentAmount } from './amount.ts';
 import { movementOutcome } from './movementOutcome.ts';
 import { isClean } from './setJudgement.ts';
 import type { MovementOutcome } from '../loading/nextSession.ts';
 import type { DecisionState, FaultStatus, LaneState, PainState, SessionState, SetState, SetUpState, SwapState } from './state.ts';
-import type { EndReason } from './eventTypes.ts';
+import type { StretchKind } from '../planning/planTerms.ts';
+import type { EndReason, SegmentPart } from './eventTypes.ts';
 import type { SegmentChange } from './event.ts';
 
 export interface SegmentLog {
@@ -20,6 +21,8 @@ export interface SegmentLog {
   readonly amount: number;
   readonly unit: DoseKind;
   readonly change?: SegmentChange;
+  readonly manner?: StretchKind;
+  readonly part?: SegmentPart;
 }
 
 export interface FaultLog {
@@ -132,7 +135,7 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
           sets: lane.sets
             .filter((set) => set.itemId === item.itemId)
             .map((set): SetLog => {
-              const movement = movementOf(lane.clientId, set.segments.at(-1)!.movementId);
+              const movement = movementOf(lane.clientId, lastJudged(set).movementId);
               return {
                 setId: set.setId,
                 ordinal: set.ordinal,
@@ -148,6 +151,8 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
                   unit: segment.unit,
                   ...(segment.side && { side: segment.side }),
                   ...(segment.change && { change: segment.change }),
+                  ...(segment.manner && { manner: segment.manner }),
+                  ...(segment.part && { part: segment.part }),
                 })),
                 amount: movement ? amountPerSide(set, movement.document.laterality) : 0,
                 looked: set.looks.length > 0 || set.faults.length > 0,

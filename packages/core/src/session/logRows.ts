@@ -5,11 +5,12 @@ import type { Tempo } from '../movement/dose.ts';
 import type { DoseKind, Severity, Side } from '../movement/terms.ts';
 import type { Load } from '../movement/load.ts';
 import { loadKg } from '../movement/loadText.ts';
-import { amountPerSide, secondsUnderWork, segmentAmount } from './amount.ts';
+import { amountPerSide, lastJudged, secondsUnderWork, segmentAmount } from './amount.ts';
+import type { StretchKind } from '../planning/planTerms.ts';
 import type { SegmentChange } from './event.ts';
-import type { Actor } from './eventTypes.ts';
+import type { Actor, SegmentPart } from './eventTypes.ts';
 import type { PinnedMovements } from './log.ts';
-import { movementOutcome } from './movementOutcome.ts';
+import { lastDone, movementOutcome } from './movementOutcome.ts';
 import { isClean } from './setJudgement.ts';
 import type { FaultStatus, LaneState, SetState } from './state.ts';
 
@@ -18,6 +19,8 @@ export interface SegmentSettings {
   readonly tempo?: Tempo;
   /** What was changed to get here: where the range stops, what helps, how it was slowed. */
   readonly change?: SegmentChange;
+  readonly manner?: StretchKind;
+  readonly part?: SegmentPart;
 }
 
 /** A stretch of a set in which nothing was changed, as plan, floor and statistics read it. */
@@ -51,7 +54,7 @@ export interface SegmentRow {
   readonly actor: Actor;
   /** Pain was reported in the set. */
   readonly pain: boolean;
-  /** The last of its set, where what is said of the set as a whole stands; empty on the others. */
+  /** By which its set is judged: what is said of the set as a whole stands here, and is empty on the others. */
   readonly isLast: boolean;
   /** What the set came to, of one side. */
   readonly setAmount: number | null;
@@ -107,8 +110,10 @@ export interface SetRows {
 
 export function setRows(set: SetState, movementOf: PinnedMovements): SetRows {
   const lookedAt = new Set([...set.looks, ...set.faults].map(({ movementId }) => movementId));
-  const ended = set.segments.length - 1;
-  const movement = movementOf(set.clientId, set.segments[ended]!.movementId);
+  const last = lastJudged(set);
+  // A lighter set before the first prepares: nothing is said of it as a whole, and nobody is judged by it.
+  const ended = last.part === 'ramp' ? -1 : set.segments.indexOf(last);
+  const movement = movementOf(set.clientId, last.movementId);
   const whole = {
     setAmount: movement ? amountPerSide(set, movement.document.laterality) : 0,
     clean: movement && isClean(set, movement),
@@ -136,6 +141,8 @@ export function setRows(set: SetState, movementOf: PinnedMovements): SetRows {
       settings: {
         ...(segment.tempo && { tempo: segment.tempo }),
         ...(segment.change && { change: segment.change }),
+        ...(segment.manner && { manner: segment.manner }),
+        ...(segment.part && { part: segment.part }),
       },
       seconds: secondsUnderWork(segment),
       onClock: false,
@@ -167,9 +174,9 @@ export function itemRows(lane: LaneState, movementOf: PinnedMovements): readonly
     const movement = movementOf(lane.clientId, item.movementId);
     const outcome = movement && movementOutcome(lane, item, movement);
     const sets = lane.sets.filter((set) => set.itemId === item.itemId);
-    const last = sets.at(-1)?.segments.at(-1);
+    const last = lastDone(lane, item);
     if (!outcome || !last) return [];
     const { itemId, movementId } = item;
-    return [{ itemId, movementId, startedAt: sets[0]!.startedAt, place, load: last.load, outcome }];
+    return [{ itemId, movementId, startedAt: sets[0]!.startedAt, place, load: lastJudged(last).load, outcome }];
   });
 }

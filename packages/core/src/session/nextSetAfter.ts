@@ -5,7 +5,7 @@ import { type LoadSituation, type NextSet, proposeNextSet } from '../loading/nex
 import { targetReserveOf } from '../loading/parameters.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
-import { amountPerSide } from './amount.ts';
+import { amountPerSide, askedAmount, lastJudged } from './amount.ts';
 import type { ClientBrief } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { isAloneUnder, neighbour } from './clientAdvice.ts';
@@ -25,7 +25,7 @@ export function slowerText({ tempo }: MovementDocument): string {
 function loadSituation(index: BriefIndex, client: ClientBrief, movement: ResolvedMovement, set: SetState): LoadSituation | null {
   const rack = index.rack(movement.movementId);
   if (rack.length === 0) return null;
-  const { load } = set.segments.at(-1)!;
+  const { load } = lastJudged(set);
   return {
     load,
     steps: stepsFrom(rack, load),
@@ -41,9 +41,9 @@ export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: S
   const { item, movement, client } = situation;
   const clientId = client.clientId;
   const rung = (direction: 'easier' | 'harder') => neighbour(index, clientId, item.movementId, direction);
-  return proposeNextSet({
+  const proposed = proposeNextSet({
     dose: item.dose,
-    target: set.segments.at(-1)?.target ?? item.target,
+    target: askedAmount(set),
     done: amountPerSide(set, movement.document.laterality),
     effort: answer.effort,
     ...(answer.reserve !== undefined && { reserve: answer.reserve }),
@@ -57,4 +57,19 @@ export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: S
     easier: rung('easier'),
     harder: rung('harder'),
   });
+  return asPlanned(proposed, situation);
+}
+
+/** Where the plan says how much each set is, an answer changes with what it is done and not how much. */
+function asPlanned(proposed: NextSet, { planned, item }: LaneSituation): NextSet {
+  const [first] = planned?.bouts ?? [];
+  if (!planned || !first || first.document.id !== item.movementId || proposed.kind === 'stop' || proposed.kind === 'rung') {
+    return proposed;
+  }
+  if (!planned.keepsAmount && first.stretch === null) return proposed;
+  const target = planned.keepsAmount ? first.amount : proposed.target;
+  if (proposed.kind !== 'same' && proposed.kind !== 'amount') return { ...proposed, target };
+  return planned.keepsAmount
+    ? { kind: 'amount', target, reasons: ['as the plan has it'] }
+    : { kind: 'same', target: proposed.target, reasons: ['the stretches are as the plan has them'] };
 }

@@ -5,8 +5,9 @@ import type { CueOutcome } from '../movement/cueOutcome.ts';
 import type { Tempo } from '../movement/dose.ts';
 import type { DoseKind, Lever, Region, Side, View } from '../movement/terms.ts';
 import type { Load } from '../movement/load.ts';
+import type { StretchKind } from '../planning/planTerms.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
-import type { Actor, EndReason, HurtAnswer, PainKind } from './eventTypes.ts';
+import type { Actor, EndReason, HurtAnswer, PainKind, SegmentPart } from './eventTypes.ts';
 
 /** A stretch of a set in which nothing was changed. */
 export interface SegmentState {
@@ -24,6 +25,12 @@ export interface SegmentState {
   /** When the next segment began, or the set ended; `null` while it goes on. */
   readonly endedAt: string | null;
   readonly change?: SegmentChange;
+  /** Which stretch of the set it is, as the plan has it. */
+  readonly stretch?: number;
+  readonly manner?: StretchKind;
+  readonly part?: SegmentPart;
+  /** The other side is a set of its own. */
+  readonly sideAlone?: boolean;
   /** Reps counted by the replica that claimed the set. */
   readonly counted: number;
   /** What the trainer said at the end; stands over what was counted. */

@@ -45,8 +45,8 @@ const PAYLOADS: Payloads = {
   'movement-started': anyItem.map((item) => ({ item })),
   'item-dropped': anyItem.map(({ itemId }) => ({ itemId })),
   'segment-started': fc
-    .tuple(anySet, anySegment, anyItem, anyMovement, anySide, fc.boolean())
-    .map(([setId, segmentId, { itemId, revisionId, load }, movementId, side, isChange]) => ({
+    .tuple(anySet, anySegment, anyItem, anyMovement, anySide, fc.boolean(), fc.nat(3))
+    .map(([setId, segmentId, { itemId, revisionId, load }, movementId, side, isChange, stretch]) => ({
       setId,
       segmentId,
       itemId,
@@ -55,8 +55,12 @@ const PAYLOADS: Payloads = {
       load,
       target: 10,
       ...maybe('side', side),
+      ...(stretch > 0 && { stretch, manner: 'slow' as const }),
+      ...(stretch === 2 && { unit: 'seconds' as const, part: 'follow-on' as const }),
+      ...(stretch === 3 && { part: 'ramp' as const, sideAlone: true }),
       ...(isChange && { change: { kind: 'lever' as const, key: 'lever:range', text: 'Stop higher', lever: 'range' as const } }),
     })),
+  'hold-broken': fc.record({ setId: anySet, segmentId: anySegment }),
   'rep-counted': fc.record({ setId: anySet, segmentId: anySegment }),
   'view-changed': fc.record({ view: fc.constantFrom('front' as const, 'side' as const) }),
   looked: fc.tuple(anySet, fc.boolean(), anyFault).map(([setId, clean, fault]) => ({ setId, clean, gone: [fault] })),

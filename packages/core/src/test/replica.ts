@@ -32,6 +32,11 @@ export class TestReplica {
     this.lamport = Math.max(this.lamport, other.lamport);
   }
 
+  /** So much time goes by before the next thing happens. */
+  pass(seconds: number): void {
+    this.lamport += seconds - 1;
+  }
+
   add(...drafts: readonly EventDraft[]): SessionEvent[] {
     const added = drafts.map((draft) => {
       this.seq += 1;

@@ -4,7 +4,9 @@ import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { useNow } from '../../shared/useNow.ts';
 import { BlockClock, hasBlockClock } from './BlockClock.tsx';
 import type { FloorSession } from './floorSession.ts';
+import { followsText } from '../../shared/stretchWords.ts';
 import { laneCount, restLeft } from './laneCount.ts';
+import { setName } from './setWords.ts';
 import type { LaneTaps } from './laneTaps.ts';
 import { isOnClock } from './onClock.ts';
 
@@ -23,7 +25,7 @@ interface BottomBarProps {
 
 /** Pain, the counter, the clock, and the end of the set: at the thumb, always in the same place. */
 export function BottomBar({ live, index, state, situation, isNamed, taps }: BottomBarProps) {
-  const { set, isWorking, item, movement, client } = situation;
+  const { set, isWorking, item, client, asked } = situation;
   const whose = isNamed && (
     <span aria-hidden="true" className="block text-base font-normal">
       {firstName(client.name)}
@@ -41,7 +43,7 @@ export function BottomBar({ live, index, state, situation, isNamed, taps }: Bott
         Pain
         {whose}
       </button>
-      <Counter situation={situation} taps={taps} onClock={onClock} />
+      <Counter index={index} situation={situation} taps={taps} onClock={onClock} />
       {hasBlockClock(index, state, situation) ? (
         <BlockClock live={live} index={index} state={state} situation={situation} />
       ) : (
@@ -64,7 +66,7 @@ export function BottomBar({ live, index, state, situation, isNamed, taps }: Bott
           className="border-base-content heading min-h-20 cursor-pointer rounded-2xl border-2 text-xl md:min-h-28 md:text-2xl"
           onClick={taps.begin}
         >
-          {movement.document.rhythm === 'hold' ? 'Start hold' : `Start set ${Math.min(setsDone + 1, 99)}`}
+          {(asked.unit ?? item.dose.kind) === 'seconds' ? 'Start hold' : `Start ${setName(situation, setsDone + 1)}`}
           {set?.endedAt && <RestLeft situation={situation} />}
           {set && setsDone >= item.sets && <span className="block text-sm font-normal">one more than planned</span>}
         </button>
@@ -81,9 +83,16 @@ function RestLeft({ situation }: { situation: LaneSituation }) {
   );
 }
 
-function Counter({ situation, taps, onClock }: { situation: LaneSituation; taps: LaneTaps; onClock: boolean }) {
+interface CounterProps {
+  readonly index: BriefIndex;
+  readonly situation: LaneSituation;
+  readonly taps: LaneTaps;
+  readonly onClock: boolean;
+}
+
+function Counter({ index, situation, taps, onClock }: CounterProps) {
   const { isWorking } = situation;
-  const { done, target, isHold, unit, otherIsLeftToDo } = laneCount(situation, useNow());
+  const { done, target, isHold, isDropped, pieces, unit, follows } = laneCount(situation, useNow());
   const left = target - done;
   return (
     <div className="bg-base-200 contain-content relative flex min-h-20 overflow-hidden rounded-2xl md:min-h-28">
@@ -91,40 +100,53 @@ function Counter({ situation, taps, onClock }: { situation: LaneSituation; taps:
         type="button"
         aria-label={isHold ? `Hold: ${done} of ${target} seconds` : `Count: ${done} of ${target}`}
         className="flex min-w-0 flex-1 cursor-pointer items-center gap-3 overflow-hidden px-3 text-left select-none disabled:cursor-default lg:gap-5 lg:px-6"
-        onClick={isHold ? taps.begin : taps.count}
-        disabled={isHold && (isWorking || onClock)}
+        onClick={isHold ? taps.hold : taps.count}
+        disabled={isHold && onClock}
       >
         <span className="heading figures shrink-0 text-5xl lg:text-7xl" data-testid="count">
           {done}
         </span>
-        <span className={otherIsLeftToDo ? 'hidden leading-tight sm:block' : 'leading-tight'}>
+        <span className={follows ? 'hidden leading-tight sm:block' : 'leading-tight'}>
           <span className="block text-lg">
-            of {target} <span className={otherIsLeftToDo ? 'hidden lg:inline' : undefined}>{unit}</span>
+            of {target} <span className={follows ? 'hidden lg:inline' : undefined}>{unit}</span>
           </span>
           {isWorking && left > 0 && left <= LAST && !isHold ? (
             <span className="bg-accent text-accent-content rounded px-1.5 font-bold">last {left}</span>
           ) : (
             <span className="text-quiet hidden lg:block">
-              {isHold ? (isWorking ? 'running' : onClock ? 'by the clock' : 'tap to start') : 'tap, or space'}
+              {isHold ? holdWords({ isWorking, onClock, isDropped, pieces }) : 'tap, or space'}
             </span>
           )}
         </span>
       </button>
-      {otherIsLeftToDo && (
+      {follows && (
         <button
           type="button"
           className={`w-20 shrink-0 cursor-pointer px-2 text-base leading-tight font-bold lg:w-28 lg:text-lg ${left <= 0 ? 'bg-accent text-accent-content' : 'border-base-300 border-l'}`}
-          onClick={taps.otherSide}
+          onClick={taps.goOn}
         >
-          Other side
+          {follows.kind !== 'side' && <span className="block text-sm font-normal">then</span>}
+          {followsText(follows, index)}
         </button>
       )}
     </div>
   );
 }
 
+function holdWords({
+  isWorking,
+  onClock,
+  isDropped,
+  pieces,
+}: Record<'isWorking' | 'onClock' | 'isDropped', boolean> & { pieces: number }) {
+  if (onClock) return 'by the clock';
+  if (!isWorking) return 'tap to start';
+  const so = pieces > 1 ? `piece ${pieces}` : 'running';
+  return isDropped ? 'dropped: tap to go on' : `${so}: tap if dropped`;
+}
+
 function SetClock({ situation }: { situation: LaneSituation }) {
-  const { set, isWorking, item } = situation;
+  const { set, isWorking, restSeconds } = situation;
   const now = useNow();
   const rest = restLeft(situation, now);
   return (
@@ -139,10 +161,8 @@ function SetClock({ situation }: { situation: LaneSituation }) {
       <span className="leading-tight">
         {isWorking ? (
           <>
-            <span className="block text-lg">
-              set {set!.ordinal} of {item.sets}
-            </span>
-            <span className="text-quiet">rest {item.restSeconds} s after</span>
+            <span className="block text-lg">{setName(situation, set!.ordinal)}</span>
+            <span className="text-quiet">{restSeconds > 0 ? `rest ${restSeconds} s after` : 'no rest after'}</span>
           </>
         ) : rest === null ? (
           <span className="text-lg">not begun</span>

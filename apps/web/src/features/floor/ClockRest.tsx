@@ -37,6 +37,7 @@ export function ClockRest({ index, state, situation, set, taps }: ClockRestProps
             label={segment.side ?? unitText(segment.unit)}
             amount={segmentAmount(segment)}
             onStep={(by) => taps.correctCount(segment.segmentId, by)}
+            onSay={(said) => taps.correctCount(segment.segmentId, said - segmentAmount(segment))}
           />
         ))}
       </div>

@@ -1,5 +1,5 @@
-import { briefingCues, type Lexicon } from '@waxwing/core/movement';
-import { typedSlug, type LaneSituation } from '@waxwing/core/session';
+import { briefingCues } from '@waxwing/core/movement';
+import { slotOf, typedSlug, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { Check } from 'lucide-react';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
@@ -8,17 +8,21 @@ import type { LaneTaps } from './laneTaps.ts';
 import { workingSideOf } from './workingSide.ts';
 
 interface CuesAtRestProps {
-  readonly lexicon: Lexicon;
+  readonly index: BriefIndex;
   readonly situation: LaneSituation;
   readonly isTight: boolean;
   readonly taps: LaneTaps;
 }
 
 /** While nothing is wrong: two cues to brief with, large, what a good one looks like from here, and a way to say that it does. */
-export function CuesAtRest({ lexicon, situation, isTight, taps }: CuesAtRestProps) {
-  const { movement, set, isWorking, lane } = situation;
+export function CuesAtRest({ index, situation, isTight, taps }: CuesAtRestProps) {
+  const { movement, set, isWorking, lane, item } = situation;
   const typed = movement.cues.findLast(({ cueId }) => typedSlug(cueId) !== undefined);
-  const briefing = briefingCues(movement);
+  const { lexicon } = index;
+  // What the plan stresses comes before what the library would say first.
+  const stress = slotOf(index, item)?.stress ?? [];
+  const stressed = movement.cues.filter(({ cueId }) => stress.includes(cueId));
+  const briefing = [...stressed, ...briefingCues(movement).filter((cue) => !stressed.includes(cue))].slice(0, 2);
   // What just came to mind is what one is about to say.
   const cues = typed ? [typed, ...briefing.filter((cue) => cue !== typed).slice(0, 1)] : briefing;
   const lastLook = set?.looks.at(-1);

@@ -1,9 +1,11 @@
-import { loadText, lowerFirst, unitText } from '@waxwing/core/movement';
+import { amountText, loadText, lowerFirst, unitText, upperFirst } from '@waxwing/core/movement';
 import { answerOf, answersOf, effortScaleOf, thingText, type EffortScale } from '@waxwing/core/loading';
 import { setUpText } from '@waxwing/core/client';
 import {
   nextSetAfter,
+  plannedFor,
   nextSetText,
+  piecesOf,
   segmentAmount,
   setUpFor,
   takenNextSet,
@@ -18,7 +20,10 @@ import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { OutcomeButtons } from './CorrectionCard.tsx';
 import type { LaneTaps } from './laneTaps.ts';
+import { NumberDialog } from './NumberDialog.tsx';
+import { setName } from './setWords.ts';
 import { Dialog } from '../../shared/Dialog.tsx';
+import { STRETCH_NAMES } from '../../shared/stretchWords.ts';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
 
@@ -39,30 +44,31 @@ interface EndOfSetProps {
 
 /** The rest: what was done, how much was left, and the next set, already filled in. */
 export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) {
-  const { item, movement, nextItem } = situation;
+  const { item, movement, nextItem, goesOn, planned } = situation;
   const unit = unitText(item.dose.kind);
   const answer = answerOf(set);
   const next = answer ? nextSetAfter(index, situation, set, answer) : null;
   const scale = effortScaleOf(index.stances(situation.client.clientId));
   const decided = takenNextSet(state, set);
   const isLastSet = item.setIds.length >= item.sets;
+  const isRamp = set.segments[0]!.part === 'ramp';
   const waiting = set.trials.findLast((trial) => !trial.outcome && trial.counts);
   const open = set.faults.filter((fault) => fault.status === 'open');
   const nameOf = (faultId: string) => movement.faults.find((fault) => fault.faultId === faultId)?.name ?? '';
   return (
     <section aria-label="End of set" className="bg-panel flex flex-1 flex-col gap-4 rounded-2xl px-5 py-4 md:px-7">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
-        <h2 className="text-2xl">
-          Set {set.ordinal} of {item.sets} done
-        </h2>
-        {set.segments.map((segment) => (
+        <h2 className="text-2xl">{upperFirst(isRamp ? 'lighter set' : doneSetName(situation, set, index))} done</h2>
+        {amountsOf(set, index, unit).map(({ segmentId, label, amount }) => (
           <Amount
-            key={segment.segmentId}
-            label={[segment.side, segment.change && lowerFirst(segment.change.text)].filter(Boolean).join(', ') || unit}
-            amount={segmentAmount(segment)}
-            onStep={(by) => taps.correctCount(segment.segmentId, by)}
+            key={segmentId}
+            label={label}
+            amount={amount}
+            onStep={(by) => taps.correctCount(segmentId, by)}
+            onSay={(said) => taps.correctCount(segmentId, said - amount)}
           />
         ))}
+        <Pieces set={set} />
       </div>
       {open.length > 0 && <p>Still open: {open.map((fault) => lowerFirst(nameOf(fault.faultId))).join(', ')}.</p>}
       {waiting && (
@@ -71,36 +77,40 @@ export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) 
           <OutcomeButtons onOutcome={taps.outcomeInRest} />
         </div>
       )}
-      <div>
-        <h3 className="text-xl">{ASKED[scale]}</h3>
-        <div
-          className={clsx(
-            'mt-1 grid max-w-2xl gap-2',
-            scale === 'words' ? 'grid-cols-3' : scale === 'reserve' ? 'grid-cols-4' : 'grid-cols-6',
-          )}
-          role="group"
-          aria-label={ASKED[scale]}
-        >
-          {answersOf(scale).map(({ text, effort, reserve }) => {
-            const isSaid = set.effort === effort && (scale === 'words' || set.reserve === reserve);
-            return (
-              <button
-                key={text}
-                type="button"
-                aria-pressed={isSaid}
-                className={clsx(
-                  'min-h-16 cursor-pointer rounded-2xl border-2 px-2 text-lg font-bold',
-                  isSaid ? 'bg-neutral text-neutral-content border-transparent' : 'border-base-content hover:bg-base-200',
-                )}
-                onClick={() => taps.rate({ effort, ...(reserve !== undefined && { reserve }) })}
-              >
-                {text}
-              </button>
-            );
-          })}
+      {isRamp ? (
+        <ComesNext index={index} situation={situation} />
+      ) : (
+        <div>
+          <h3 className="text-xl">{ASKED[scale]}</h3>
+          <div
+            className={clsx(
+              'mt-1 grid max-w-2xl gap-2',
+              scale === 'words' ? 'grid-cols-3' : scale === 'reserve' ? 'grid-cols-4' : 'grid-cols-6',
+            )}
+            role="group"
+            aria-label={ASKED[scale]}
+          >
+            {answersOf(scale).map(({ text, effort, reserve }) => {
+              const isSaid = set.effort === effort && (scale === 'words' || set.reserve === reserve);
+              return (
+                <button
+                  key={text}
+                  type="button"
+                  aria-pressed={isSaid}
+                  className={clsx(
+                    'min-h-16 cursor-pointer rounded-2xl border-2 px-2 text-lg font-bold',
+                    isSaid ? 'bg-neutral text-neutral-content border-transparent' : 'border-base-content hover:bg-base-200',
+                  )}
+                  onClick={() => taps.rate({ effort, ...(reserve !== undefined && { reserve }) })}
+                >
+                  {text}
+                </button>
+              );
+            })}
+          </div>
         </div>
-      </div>
-      {next && (
+      )}
+      {next && !isRamp && (
         <div aria-label="Next set" role="group">
           {decided ? (
             <p className="text-xl">
@@ -108,7 +118,9 @@ export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) 
             </p>
           ) : (
             <>
-              <p className="text-quiet">{isLastSet ? 'If there is another set' : 'Next set'}</p>
+              <p className="text-quiet">
+                {isLastSet ? 'If there is another set' : planned?.round ? 'In the next round' : 'Next set'}
+              </p>
               <p className="heading text-3xl leading-tight" data-testid="next-set">
                 {nextSetText(next, item.dose.kind)}
               </p>
@@ -127,17 +139,18 @@ export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) 
           )}
         </div>
       )}
-      {nextItem && (isLastSet || item.pain) && (
+      {nextItem && goesOn && (
         <button
           type="button"
           className="btn btn-primary mt-auto min-h-16 self-start px-8 text-xl"
           onClick={() => taps.goTo(nextItem.itemId)}
         >
+          {/* In a round the same name comes again. */}
           On to {lowerFirst(index.nameOf(nextItem.movementId))}
           <LayOutNext index={index} state={state} situation={situation} nextItem={nextItem} />
         </button>
       )}
-      {!nextItem && isLastSet && <p className="mt-auto text-lg">That was the last on the list. Finish is at the top.</p>}
+      {!nextItem && goesOn && <p className="mt-auto text-lg">That was the last on the list. Finish is at the top.</p>}
     </section>
   );
 }
@@ -161,8 +174,68 @@ function LayOutNext({
   return text ? <span className="text-base font-normal opacity-90">lay out {text}</span> : null;
 }
 
+/** "Set 2 of 3", or the round. */
+function doneSetName(situation: LaneSituation, set: SetState, index: BriefIndex): string {
+  return setName({ item: situation.item, planned: plannedFor(index, situation.lane, situation.item, set) }, set.ordinal);
+}
+
+/** What was done, stretch by stretch; a hold in pieces once, with what all of them come to. */
+function amountsOf(set: SetState, index: BriefIndex, unit: string) {
+  const { movementId } = set.segments[0]!;
+  return set.segments.map((segment) => {
+    const { side, change, manner, part } = segment;
+    const what = [
+      side,
+      manner && STRETCH_NAMES[manner],
+      part === 'follow-on' &&
+        (segment.movementId === movementId ? loadText(segment.load) : lowerFirst(index.nameOf(segment.movementId))),
+      change && lowerFirst(change.text),
+    ];
+    return { segmentId: segment.segmentId, amount: segmentAmount(segment), label: what.filter(Boolean).join(', ') || unit };
+  });
+}
+
+/** A hold that was dropped: how often it was taken up, and how long the longest piece was. */
+function Pieces({ set }: { set: SetState }) {
+  const pieces = piecesOf(set);
+  if (pieces.length < 2) return null;
+  return (
+    <p className="figures text-lg">
+      {pieces.length} pieces, the longest {Math.max(...pieces.map((piece) => segmentAmount(piece)))} s
+    </p>
+  );
+}
+
+/** After a lighter set nobody is asked anything: what comes is as planned. */
+function ComesNext({ index, situation }: Pick<EndOfSetProps, 'index' | 'situation'>) {
+  const { asked, item } = situation;
+  const document = index.revision(item.movementId)?.document;
+  const load =
+    asked.load.kind === 'bodyweight' || !document
+      ? ''
+      : ` with ${thingText(document, index.brief.inventory ?? null, asked.load)}`;
+  return (
+    <div>
+      <p className="text-quiet">{asked.part === 'ramp' ? 'Another lighter set' : 'Now the work'}</p>
+      <p className="heading text-3xl leading-tight" data-testid="next-set">
+        {amountText(asked.target, asked.unit ?? item.dose.kind)}
+        {load}
+      </p>
+    </div>
+  );
+}
+
+interface AmountProps {
+  readonly label: string;
+  readonly amount: number;
+  readonly onStep: (by: number) => void;
+  /** The number itself: they counted, or it is noted afterwards. */
+  readonly onSay: (amount: number) => void;
+}
+
 /** What was done of a stretch, and a way to put it right. */
-export function Amount({ label, amount, onStep }: { label: string; amount: number; onStep: (by: number) => void }) {
+export function Amount({ label, amount, onStep, onSay }: AmountProps) {
+  const [asks, setAsks] = useState(false);
   return (
     <div className="flex items-center gap-1" role="group" aria-label={label}>
       <button
@@ -174,11 +247,29 @@ export function Amount({ label, amount, onStep }: { label: string; amount: numbe
       >
         <Minus size={20} />
       </button>
-      <span className="heading figures w-14 text-center text-3xl">{amount}</span>
+      <button
+        type="button"
+        aria-label={`Say how many, ${label}`}
+        className="heading figures min-h-14 w-16 cursor-pointer rounded-xl text-center text-3xl underline decoration-dotted decoration-2 underline-offset-4"
+        onClick={() => setAsks(true)}
+      >
+        {amount}
+      </button>
       <button type="button" aria-label={`One more, ${label}`} className="btn btn-square size-14" onClick={() => onStep(1)}>
         <Plus size={20} />
       </button>
       <span className="ml-2 text-lg">{label}</span>
+      {asks && (
+        <NumberDialog
+          label={label}
+          around={amount}
+          onClose={() => setAsks(false)}
+          onTake={(said) => {
+            setAsks(false);
+            onSay(said);
+          }}
+        />
+      )}
     </div>
   );
 }

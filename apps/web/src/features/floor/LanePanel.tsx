@@ -61,7 +61,7 @@ export function LanePanel(props: LanePanelProps) {
     onShowPain,
     onTapped,
   } = props;
-  const { lane, set, isWorking, correction, movement, item } = situation;
+  const { lane, set, isWorking, correction, movement, item, follows } = situation;
   const [showsKeys, setShowsKeys] = useState(false);
   const [findsSwap, setFindsSwap] = useState(false);
   const [showsList, setShowsList] = useState(false);
@@ -84,14 +84,14 @@ export function LanePanel(props: LanePanelProps) {
   const easier = neighbour(index, situation.client.clientId, situation.item.movementId, 'easier');
   const levels = useMemo(() => levelsOf(index, situation), [index, situation]);
   const [harder] = levels.harder;
-  const isHold = item.dose.kind === 'seconds';
+  const isHold = ((isWorking ? set?.segments.at(-1)?.unit : situation.asked.unit) ?? item.dose.kind) === 'seconds';
   // What guards itself is always bound: fast fingers are ahead of what has been drawn.
   const bindings: KeyBinding[] = [
     {
       keys: [' '],
       shown: 'space',
-      what: isHold ? 'start the hold' : 'count a rep',
-      run: isHold ? (isWorking ? undefined : taps.begin) : taps.count,
+      what: isHold ? 'start the hold, drop it, go on' : 'count a rep',
+      run: isHold ? taps.hold : taps.count,
     },
     ...situation.tiles.slice(0, 9).map(({ fault }, i) => ({
       keys: [String(i + 1)],
@@ -127,8 +127,8 @@ export function LanePanel(props: LanePanelProps) {
     {
       keys: ['o'],
       shown: 'O',
-      what: 'other side',
-      run: movement.document.laterality === 'one-side' ? taps.otherSide : undefined,
+      what: follows && follows.kind !== 'side' ? 'what follows in the set' : 'other side',
+      run: follows || movement.document.laterality === 'one-side' ? taps.goOn : undefined,
     },
     { keys: ['e'], shown: 'E', what: 'end the set', run: () => taps.end() },
     ...answers.slice(0, ANSWER_KEYS.length).map(({ text, effort, reserve }, i) => ({
@@ -214,7 +214,7 @@ export function LanePanel(props: LanePanelProps) {
           ) : correction && isWorking ? (
             <CorrectionCard index={index} situation={situation} correction={correction} others={others} live={live} taps={taps} />
           ) : (
-            <CuesAtRest lexicon={index.lexicon} situation={situation} isTight={isTight} taps={taps} />
+            <CuesAtRest index={index} situation={situation} isTight={isTight} taps={taps} />
           )}
         </main>
         <FaultTiles

@@ -10,7 +10,9 @@ import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import { useNow } from '../../shared/useNow.ts';
 import type { FloorSession } from './floorSession.ts';
+import { followsText } from '../../shared/stretchWords.ts';
 import { laneCount, restLeft } from './laneCount.ts';
+import { setName } from './setWords.ts';
 import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
 import { ClockAnswers } from './ClockAnswers.tsx';
 import { WatchMark } from './WatchMark.tsx';
@@ -45,7 +47,6 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
   const segment = isWorking ? set?.segments.at(-1) : undefined;
   const load = segment?.load ?? item.load;
   const name = firstName(client.name);
-  const sets = Math.min(item.sets, set?.ordinal ?? 1);
   return (
     <section aria-label={name} className="bg-panel flex min-h-0 gap-2 rounded-2xl px-3 py-2 sm:flex-col sm:gap-1.5">
       <div className="relative min-w-0 flex-1 sm:flex-none">
@@ -60,7 +61,7 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
               <span className="heading text-xl">{name}</span>
               <span className="text-quiet text-sm whitespace-nowrap">
                 {segment?.side && `${segment.side} · `}
-                {set && set.ordinal > item.sets ? `set ${set.ordinal}` : `set ${sets} of ${item.sets}`}
+                {setName(situation, isWorking ? set!.ordinal : item.setIds.length + 1)}
               </span>
             </span>
             <span className="block truncate leading-tight font-bold sm:whitespace-normal">{movement.document.name}</span>
@@ -85,7 +86,7 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
       <div className="hidden sm:block">
         <StripMiddle index={index} situation={situation} taps={taps} onClock={onClock} decided={decided} />
       </div>
-      <StripFoot situation={situation} taps={taps} name={name} onClock={onClock} onPain={() => onPain(laneId)} />
+      <StripFoot index={index} situation={situation} taps={taps} name={name} onClock={onClock} onPain={() => onPain(laneId)} />
     </section>
   );
 }, isSameStrip);
@@ -129,12 +130,14 @@ const BUTTON = 'min-h-14 cursor-pointer rounded-xl px-2 text-base leading-tight 
 
 /** What they may show; what was said and whether it helped; in the rest how much was left, and the next set. */
 function StripMiddle({ index, situation, taps, onClock, decided }: PartProps & Pick<LaneStripProps, 'onClock' | 'decided'>) {
-  const { correction, isWorking, set, tiles, item, nextItem } = situation;
+  const { correction, isWorking, set, tiles, item, nextItem, goesOn } = situation;
   if (set && !isWorking) {
     const answer = answerOf(set);
     const isLast = item.setIds.length >= item.sets;
+    const isRamp = set.segments[0]!.part === 'ramp';
     if (onClock) return <ClockAnswers set={set} taps={taps} className={BUTTON} />;
-    if (!answer) {
+    if (isRamp && !goesOn) return <p className="text-quiet leading-tight">Lighter set done.</p>;
+    if (!answer && !isRamp) {
       const scale = effortScaleOf(index.stances(situation.client.clientId));
       return (
         <div role="group" aria-label="How much was left?">
@@ -156,7 +159,7 @@ function StripMiddle({ index, situation, taps, onClock, decided }: PartProps & P
         </div>
       );
     }
-    if (isLast && nextItem) {
+    if (goesOn && nextItem) {
       return (
         <button
           type="button"
@@ -168,6 +171,7 @@ function StripMiddle({ index, situation, taps, onClock, decided }: PartProps & P
       );
     }
     if (isLast) return <p className="text-quiet">Through with the list.</p>;
+    if (!answer) return null;
     if (decided) return <p className="leading-tight">Next: {lowerFirst(decided)}</p>;
     return (
       <button type="button" className={clsx(BUTTON, 'bg-base-200 w-full')} onClick={taps.takeNextSet}>
@@ -236,9 +240,8 @@ interface FootProps extends PartProps {
 }
 
 /** Good, done and pain; before a set and in the rest, begin. */
-function StripFoot({ situation, taps, name, onClock, onPain }: Omit<FootProps, 'index'>) {
-  const { isWorking, set, item } = situation;
-  const { otherIsLeftToDo } = laneCount(situation, new Date(set?.startedAt ?? 0));
+function StripFoot({ index, situation, taps, name, onClock, onPain }: FootProps) {
+  const { isWorking, set, item, follows } = situation;
   const wasClean = set?.looks.at(-1)?.clean === true;
   return (
     <div className="grid shrink-0 grid-cols-[1fr_1fr_auto] gap-1.5 self-center sm:mt-auto sm:self-stretch">
@@ -252,14 +255,14 @@ function StripFoot({ situation, taps, name, onClock, onPain }: Omit<FootProps, '
           >
             {wasClean ? 'Good ✓' : 'Good'}
           </button>
-          {otherIsLeftToDo ? (
+          {follows ? (
             <button
               type="button"
               className={clsx(BUTTON, 'bg-base-200')}
-              aria-label={`Other side, ${name}`}
-              onClick={taps.otherSide}
+              aria-label={`${followsText(follows, index)}, ${name}`}
+              onClick={taps.goOn}
             >
-              Other side
+              {followsText(follows, index)}
             </button>
           ) : (
             <button type="button" className={clsx(BUTTON, 'bg-base-200')} aria-label={`Done, ${name}`} onClick={taps.done}>
@@ -276,7 +279,7 @@ function StripFoot({ situation, taps, name, onClock, onPain }: Omit<FootProps, '
           aria-label={`Start, ${name}`}
           onClick={taps.begin}
         >
-          Start set {Math.min(item.setIds.length + 1, 99)}
+          Start {setName(situation, item.setIds.length + 1)}
         </button>
       )}
       <button

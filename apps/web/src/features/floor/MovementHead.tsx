@@ -1,6 +1,6 @@
-import { doseText, loadText, loadTextIn, lowerFirst, tempoText } from '@waxwing/core/movement';
+import { amountText, doseText, loadText, loadTextIn, lowerFirst, tempoText } from '@waxwing/core/movement';
 import { firstName, setUpText } from '@waxwing/core/client';
-import type { BriefIndex, LaneSituation, Levels } from '@waxwing/core/session';
+import { slotOf, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
 import type { WatchNext } from '@waxwing/core/coaching';
 import clsx from 'clsx';
 import { List } from 'lucide-react';
@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './laneTaps.ts';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
+import { stretchText } from '../../shared/stretchWords.ts';
 import { SetUpEditor } from '../../shared/SetUpEditor.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
 import { LevelButtons } from './LevelButtons.tsx';
@@ -25,15 +26,30 @@ interface MovementHeadProps {
   readonly onList: () => void;
 }
 
+/** What is asked of the set that goes on, else of the next; of a set in several stretches, of this one. */
+function askedText({ item, set, isWorking, asked, planned }: LaneSituation): string {
+  const segment = isWorking ? set?.segments.at(-1) : undefined;
+  const { manner, unit, part } = segment ?? asked;
+  const target = segment?.target ?? asked.target;
+  const lighter = part === 'ramp' ? 'lighter first: ' : '';
+  if (manner) return stretchText({ kind: manner, amount: target });
+  if (unit && unit !== item.dose.kind) return `${lighter}${amountText(target, unit)}`;
+  const dose = { ...item.dose, ...(planned?.onlySide && { perSide: false }), low: target, high: target };
+  return `${lighter}${doseText(dose)}`;
+}
+
 /** The movement, its side, load and dose, and the way to another one. */
 export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, watch, onList }: MovementHeadProps) {
-  const { movement, item, set, isWorking, client, setUp, lane } = situation;
+  const { movement, item, set, isWorking, client, setUp, lane, asked, planned } = situation;
   const { document } = movement;
   const [editsLoad, setEditsLoad] = useState(false);
   const [editsSetUp, setEditsSetUp] = useState(false);
   const unit = client.unit ?? 'kg';
   const segment = isWorking ? set?.segments.at(-1) : undefined;
-  const load = segment?.load ?? item.load;
+  const load = segment?.load ?? asked.load;
+  const tempo = segment?.tempo ?? asked.tempo;
+  const slot = slotOf(index, item);
+  const word = planned?.bouts.find((bout) => bout.word)?.word;
   const due = client.due.find((decision) => decision.movementId === item.movementId);
   return (
     <header className="mb-2">
@@ -48,17 +64,17 @@ export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, w
             {isOneOfSeveral ? loadText(load) : loadTextIn(load, unit)}
           </button>
           {' · '}
-          {doseText({ ...item.dose, low: item.target, high: item.target } as typeof item.dose)}
+          {askedText(situation)}
+          {word && <b> · {word}</b>}
           {segment?.change && <b> · {lowerFirst(segment.change.text)}</b>}
           {' · '}
           <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsSetUp(true)}>
             {setUpText(setUp ?? undefined) || 'set-up'}
           </button>
-          {document.tempo && !isOneOfSeveral && (
-            <span className="text-quiet hidden sm:inline"> · {tempoText(document.tempo)}</span>
-          )}
+          {tempo && !isOneOfSeveral && <span className="text-quiet hidden sm:inline"> · {tempoText(tempo)}</span>}
         </p>
       </div>
+      {slot?.note && <p className="text-lg leading-tight">{slot.note}</p>}
       {due && !set && (
         <p>
           <span className="text-quiet">Decided last time: </span>

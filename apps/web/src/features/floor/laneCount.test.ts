@@ -29,9 +29,13 @@ describe('what a lane’s counter shows', () => {
   test('one side after the other counts the one that works, and says that the other is left to do', () => {
     const { tap } = doing({ id: '', laterality: 'one-side' });
     const first = tap(countRep, countRep, countRep);
-    expect(laneCount(first, later(first, 1))).toMatchObject({ done: 3, unit: 'left side', otherIsLeftToDo: true });
+    expect(laneCount(first, later(first, 1))).toMatchObject({
+      done: 3,
+      unit: 'left side',
+      follows: { kind: 'side', side: 'right' },
+    });
     const second = tap(switchSide, countRep);
-    expect(laneCount(second, later(second, 1))).toMatchObject({ done: 1, unit: 'right side', otherIsLeftToDo: false });
+    expect(laneCount(second, later(second, 1))).toMatchObject({ done: 1, unit: 'right side', follows: null });
   });
 
   test('a hold counts its seconds, and nothing before it is begun', () => {

@@ -1,4 +1,4 @@
-import { segmentAmount, totalAmount, type LaneSituation } from '@waxwing/core/session';
+import { segmentAmount, type LaneSituation, type NextStretch } from '@waxwing/core/session';
 import { secondsBetween } from '../../shared/dates.ts';
 
 /** What a lane's counter shows at an instant. */
@@ -6,30 +6,57 @@ export interface LaneCount {
   readonly done: number;
   readonly target: number;
   readonly isHold: boolean;
+  /** A hold that was dropped and may be taken up again. */
+  readonly isDropped: boolean;
+  /** In how many pieces it was held so far. */
+  readonly pieces: number;
   /** Of what the count is. */
   readonly unit: string;
-  /** The other side of this set hasn't been begun. */
-  readonly otherIsLeftToDo: boolean;
+  /** What follows at once within the set. */
+  readonly follows: NextStretch | null;
 }
 
-export function laneCount({ set, isWorking, item, movement }: LaneSituation, now: Date): LaneCount {
+/** What is counted together: one side, one stretch, whatever was changed in it. */
+function together({ set, isWorking, movement }: LaneSituation) {
+  if (!set || !isWorking) return [];
+  const last = set.segments.at(-1)!;
+  const isOneSided = movement.document.laterality === 'one-side';
+  return set.segments.filter(
+    ({ side, stretch, unit }) => stretch === last.stretch && unit === last.unit && (!isOneSided || side === last.side),
+  );
+}
+
+export function laneCount(situation: LaneSituation, now: Date): LaneCount {
+  const { isWorking, item, movement, asked, follows } = situation;
   const { laterality } = movement.document;
-  const segment = isWorking ? set!.segments.at(-1)! : null;
-  const isHold = item.dose.kind === 'seconds';
+  const segments = together(situation);
+  const last = segments.at(-1);
+  const unit = last?.unit ?? asked.unit ?? item.dose.kind;
+  const isHold = unit === 'seconds';
+  const isByTurns = laterality === 'alternating' && unit === 'reps';
   const at = now.toISOString();
-  const sideAmount = segment
-    ? set!.segments.filter((each) => each.side === segment.side).reduce((sum, each) => sum + segmentAmount(each, at), 0)
-    : 0;
+  // A hold is asked for whole, in however many pieces; what was changed half-way may ask for something else.
+  const target = (isHold ? segments[0] : last)?.target ?? asked.target;
   return {
-    done: laterality === 'one-side' ? sideAmount : segment ? totalAmount(set!, at) : 0,
-    target: laterality === 'alternating' && item.dose.kind === 'reps' ? item.target * 2 : item.target,
+    done: segments.reduce((sum, each) => sum + segmentAmount(each, at), 0),
+    target: isByTurns ? target * 2 : target,
     isHold,
-    unit: isHold ? 's' : laterality === 'alternating' ? 'steps, both sides' : segment?.side ? `${segment.side} side` : 'reps',
-    otherIsLeftToDo: laterality === 'one-side' && isWorking && new Set(set!.segments.map((each) => each.side)).size < 2,
+    isDropped: isHold && last !== undefined && last.endedAt !== null,
+    pieces: isHold ? segments.length : 0,
+    unit: isHold
+      ? 's'
+      : unit === 'distance'
+        ? 'm'
+        : isByTurns
+          ? 'steps, both sides'
+          : isWorking && last?.side
+            ? `${last.side} side`
+            : 'reps',
+    follows,
   };
 }
 
 /** Seconds of the rest that are left, below none when it is over; `null` while a set goes on or before the first. */
-export function restLeft({ set, isWorking, item }: LaneSituation, now: Date): number | null {
-  return set?.endedAt && !isWorking ? item.restSeconds - secondsBetween(set.endedAt, now) : null;
+export function restLeft({ set, isWorking, restSeconds }: LaneSituation, now: Date): number | null {
+  return set?.endedAt && !isWorking ? restSeconds - secondsBetween(set.endedAt, now) : null;
 }

@@ -10,10 +10,13 @@ import {
   changeView,
   correctAmount,
   countRep,
+  dropHold,
   dropItem,
   endAsAsked,
   endSet,
+  goOn,
   hearCue,
+  holdAgain,
   leaveFloor,
   lookClean,
   lookGone,
@@ -45,7 +48,10 @@ import type { FloorSession } from './floorSession.ts';
 export interface LaneTaps {
   readonly count: () => void;
   readonly begin: () => void;
-  readonly otherSide: () => void;
+  /** The other side, or whatever follows at once in the set. */
+  readonly goOn: () => void;
+  /** A hold is begun, dropped, or taken up again. */
+  readonly hold: () => void;
   readonly see: (faultId: string, side?: Side) => void;
   /** A fault that the library lacks. */
   readonly seeTyped: (text: string) => void;
@@ -100,7 +106,13 @@ export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
   return {
     count: () => act(countRep),
     begin: () => act(beginSet),
-    otherSide: () => act(switchSide),
+    goOn: () => act((context) => (context.situation.follows ? goOn(context) : switchSide(context))),
+    hold: () =>
+      act((context) => {
+        if (!context.situation.isWorking) return beginSet(context);
+        const dropped = dropHold(context);
+        return dropped.length > 0 ? dropped : holdAgain(context);
+      }),
     see: (faultId, side) => act((context) => seeFault(context, faultId, side), sayBestCue),
     seeTyped: (text) => act((context) => seeTypedFault(context, text)),
     sayTyped: (text) => act((context) => sayTypedCue(context, text)),

@@ -10,6 +10,7 @@ import { clockText, dayText, secondsBetween } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
+import { STRETCH_NAMES } from '../../shared/stretchWords.ts';
 import { localLog } from './localLog.ts';
 
 export default function LogPage() {
@@ -183,9 +184,13 @@ function SetRow({ set, names }: { set: SetLog; names: Names }) {
       <td>
         {set.segments.map((segment, i) => (
           <div key={i}>
-            {segment.change?.kind === 'swap' ? `${names[segment.movementId] ?? segment.movementId}: ` : ''}
+            {segment.movementId === set.segments[0]!.movementId ? '' : `${names[segment.movementId] ?? segment.movementId}: `}
             <span className="figures">{amountText(segment.amount, segment.unit)}</span>
+            {segment.manner &&
+              segment.manner !== 'full' &&
+              ` ${segment.manner === 'hold' ? 'held' : STRETCH_NAMES[segment.manner]}`}
             {segment.side && ` ${segment.side}`}
+            {segment.part === 'ramp' && ' · lighter, before the work'}
             {segment.load.kind !== 'bodyweight' && ` · ${loadText(segment.load)}`}
             {segment.change && segment.change.kind !== 'swap' && ` · ${lowerFirst(segment.change.text)}`}
           </div>

@@ -1,7 +1,7 @@
 import { SETS_MOST, STRETCHES, type PlanItem, type Stretch, type StretchKind, type Way } from '@waxwing/core/planning';
 import { Field, Pick } from '../../shared/Field.tsx';
 import type { IndexedLibrary } from '../../shared/queries.ts';
-import { STRETCH_NAMES } from './planWords.ts';
+import { STRETCH_NAMES } from '../../shared/stretchWords.ts';
 import { Whole } from './Whole.tsx';
 
 interface WayEditorProps {

@@ -1,5 +1,6 @@
 import { loadText, numberText, type DoseKind, type Load } from '@waxwing/core/movement';
-import type { BASIC_PATTERNS, LaneEntry, Part, PlanItem, SideOrder, Stretch, StretchKind } from '@waxwing/core/planning';
+import type { BASIC_PATTERNS, LaneEntry, Part, PlanItem, SideOrder } from '@waxwing/core/planning';
+import { stretchText } from '../../shared/stretchWords.ts';
 
 export const PART_NAMES: Readonly<Record<Part, string>> = {
   'warm-up': 'Warm-up',
@@ -12,16 +13,6 @@ export const SIDE_NAMES: Readonly<Record<SideOrder, string>> = {
   'in-set': 'both sides in each set',
   'by-set': 'one side a set or round, by turns',
   split: 'the other side after the next movement',
-};
-
-export const STRETCH_NAMES: Readonly<Record<StretchKind, string>> = {
-  full: 'whole reps',
-  half: 'half range',
-  singles: 'singles',
-  doubles: 'doubles',
-  slow: 'slow',
-  pulses: 'pulses',
-  hold: 'hold, seconds',
 };
 
 export const PATTERN_NAMES: Readonly<Record<(typeof BASIC_PATTERNS)[number], string>> = {
@@ -53,11 +44,6 @@ export function entryText(entry: LaneEntry, sets: number | null): string {
   const amount = shortAmount(entry.amount, entry.unit, entry.perSide);
   const load = entry.load.kind === 'bodyweight' ? '' : `, ${shortLoad(entry.load)}`;
   return `${sets === null ? '' : `${sets} × `}${amount}${load}`;
-}
-
-function stretchText({ kind, amount }: Stretch): string {
-  if (kind === 'hold') return `${amount} s held`;
-  return kind === 'full' ? `${amount}` : `${amount} ${STRETCH_NAMES[kind]}`;
 }
 
 /** What is special about a place, in words; empty when nothing is. */
