@@ -133,7 +133,9 @@ export function switchSide(context: ActionContext): Drafts {
   if (!set || !isWorking) return [];
   if (follows?.kind === 'side') return goOn(context);
   const other: Side = set.segments.at(-1)!.side === 'left' ? 'right' : 'left';
-  return [nextSegment(context, set, { side: other })];
+  // Back to a side that was begun: it goes on where it was left.
+  const left = set.segments.findLast(({ side }) => side === other) ?? {};
+  return [nextSegment(context, set, { ...left, side: other })];
 }
 
 /** What follows at once in the set: the other side, the next stretch of its plan, a lighter load, an easier movement. */

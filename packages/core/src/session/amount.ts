@@ -24,12 +24,11 @@ export function secondsUnderWork(segment: SegmentState): number | null {
   return segment.endedAt === null || segment.counted === 0 ? null : clockSeconds(segment);
 }
 
-/** The pieces of the hold that goes on, or that was last: a hold that is dropped and taken up again is one hold in several pieces. */
-export function piecesOf({ segments }: Pick<SetState, 'segments'>): readonly SegmentState[] {
-  const last = segments.at(-1)!;
+/** The pieces of a hold, the one that goes on, or was last, where none is named: a hold that is dropped and taken up again is one hold in several pieces. */
+export function piecesOf({ segments }: Pick<SetState, 'segments'>, of = segments.at(-1)!): readonly SegmentState[] {
   return segments.filter(
     ({ unit, side, stretch, movementId }) =>
-      unit === 'seconds' && side === last.side && stretch === last.stretch && movementId === last.movementId,
+      unit === 'seconds' && side === of.side && stretch === of.stretch && movementId === of.movementId,
   );
 }
 

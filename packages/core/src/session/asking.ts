@@ -5,6 +5,12 @@ import type { BriefIndex } from './briefIndex.ts';
 import type { HurtAnswer } from './eventTypes.ts';
 import type { LaneSituation } from './laneSituation.ts';
 
+/** Whether it is worth asking how much was left: not of a lighter set before the work, and of nothing that isn't meant to tire. */
+export function asksEffort({ set, movement }: LaneSituation): boolean {
+  const { pattern } = movement.document;
+  return set?.segments[0]?.part !== 'ramp' && pattern !== 'stretch' && pattern !== 'mobility';
+}
+
 /**
  * The fault that shows on one side only and that nobody has asked about in this set: does it hurt? `null` when there is none. Asked once for
  * each, and not where pain was reported.

@@ -37,7 +37,7 @@ export {
   takeNextSet,
   takenNextSet,
 } from './actions.ts';
-export { type FeltPlace, answerFelt, answerHurt, feltPlaces, hurtToAsk } from './asking.ts';
+export { type FeltPlace, answerFelt, answerHurt, asksEffort, feltPlaces, hurtToAsk } from './asking.ts';
 export { type Level, type Levels, backToPlanned, levelsOf, takeLevel } from './levels.ts';
 export {
   type ClockReading,

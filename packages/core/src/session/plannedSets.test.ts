@@ -6,7 +6,18 @@ import { unroll } from '../planning/unroll.ts';
 import { briefOfPlan } from '../test/briefOfPlan.ts';
 import { floor } from '../test/floor.ts';
 import { anyPlan, blockOf, itemOf, laneId, planOf, SMALL_ROOM } from '../test/plans.ts';
-import { beginSet, countRep, dropHold, endAsAsked, endSet, goOn, holdAgain, rateEffort, startItem } from './actions.ts';
+import {
+  beginSet,
+  countRep,
+  dropHold,
+  endAsAsked,
+  endSet,
+  goOn,
+  holdAgain,
+  rateEffort,
+  startItem,
+  switchSide,
+} from './actions.ts';
 import { amountPerSide, askedAmount } from './amount.ts';
 import { decisionsDue } from './decisionsDue.ts';
 import { laneSituation } from './laneSituation.ts';
@@ -176,6 +187,18 @@ describe('a plan at its own pace is done as it was planned', () => {
     expect(amountPerSide(look().set!, 'one-side')).toBe(2);
     tap((context) => endSet(context, 'done'));
     expect(look()).toMatchObject({ goesOn: false, asked: { side: 'right' } });
+  });
+
+  test('going back and forth between the sides asks for no more than was asked', () => {
+    const { look, tap } = one('split-squat', { sets: 1 });
+    tap(countRep, switchSide, countRep, switchSide, countRep, switchSide);
+    expect(look().set!.segments.map(({ side, stretch }) => [side, stretch])).toEqual([
+      ['left', 0],
+      ['right', 1],
+      ['left', 0],
+      ['right', 1],
+    ]);
+    expect(askedAmount(look().set!)).toBe(look().item.target);
   });
 
   test('what was decided after a set stands over what was planned', () => {

@@ -166,6 +166,8 @@ function SetClock({ situation }: { situation: LaneSituation }) {
           </>
         ) : rest === null ? (
           <span className="text-lg">not begun</span>
+        ) : restSeconds === 0 ? (
+          <span className="text-lg">no rest: on to the next</span>
         ) : rest > 0 ? (
           <span className="text-lg">of rest left</span>
         ) : (

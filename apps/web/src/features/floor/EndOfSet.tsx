@@ -2,6 +2,7 @@ import { amountText, loadText, lowerFirst, unitText, upperFirst } from '@waxwing
 import { answerOf, answersOf, effortScaleOf, thingText, type EffortScale } from '@waxwing/core/loading';
 import { setUpText } from '@waxwing/core/client';
 import {
+  asksEffort,
   nextSetAfter,
   plannedFor,
   nextSetText,
@@ -68,7 +69,6 @@ export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) 
             onSay={(said) => taps.correctCount(segmentId, said - amount)}
           />
         ))}
-        <Pieces set={set} />
       </div>
       {open.length > 0 && <p>Still open: {open.map((fault) => lowerFirst(nameOf(fault.faultId))).join(', ')}.</p>}
       {waiting && (
@@ -77,9 +77,8 @@ export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) 
           <OutcomeButtons onOutcome={taps.outcomeInRest} />
         </div>
       )}
-      {isRamp ? (
-        <ComesNext index={index} situation={situation} />
-      ) : (
+      {isRamp && <ComesNext index={index} situation={situation} />}
+      {asksEffort(situation) && (
         <div>
           <h3 className="text-xl">{ASKED[scale]}</h3>
           <div
@@ -182,28 +181,23 @@ function doneSetName(situation: LaneSituation, set: SetState, index: BriefIndex)
 /** What was done, stretch by stretch; a hold in pieces once, with what all of them come to. */
 function amountsOf(set: SetState, index: BriefIndex, unit: string) {
   const { movementId } = set.segments[0]!;
-  return set.segments.map((segment) => {
+  return set.segments.flatMap((segment) => {
     const { side, change, manner, part } = segment;
+    const pieces = piecesOf(set, segment);
+    // The last piece stands for all: what is corrected is corrected there.
+    if (pieces.length > 1 && pieces.at(-1) !== segment) return [];
+    const longest = Math.max(...pieces.map((piece) => segmentAmount(piece)));
     const what = [
       side,
-      manner && STRETCH_NAMES[manner],
+      manner && (manner === 'hold' ? 'held' : STRETCH_NAMES[manner]),
       part === 'follow-on' &&
         (segment.movementId === movementId ? loadText(segment.load) : lowerFirst(index.nameOf(segment.movementId))),
       change && lowerFirst(change.text),
+      pieces.length > 1 && `${pieces.length} pieces, the longest ${longest} s`,
     ];
-    return { segmentId: segment.segmentId, amount: segmentAmount(segment), label: what.filter(Boolean).join(', ') || unit };
+    const amount = pieces.length > 1 ? pieces.reduce((sum, each) => sum + segmentAmount(each), 0) : segmentAmount(segment);
+    return [{ segmentId: segment.segmentId, amount, label: what.filter(Boolean).join(', ') || unit }];
   });
-}
-
-/** A hold that was dropped: how often it was taken up, and how long the longest piece was. */
-function Pieces({ set }: { set: SetState }) {
-  const pieces = piecesOf(set);
-  if (pieces.length < 2) return null;
-  return (
-    <p className="figures text-lg">
-      {pieces.length} pieces, the longest {Math.max(...pieces.map((piece) => segmentAmount(piece)))} s
-    </p>
-  );
 }
 
 /** After a lighter set nobody is asked anything: what comes is as planned. */

@@ -2,7 +2,7 @@ import { firstName } from '@waxwing/core/client';
 import { loadTextIn, lowerFirst } from '@waxwing/core/movement';
 import { answersOf, effortScaleOf, answerOf } from '@waxwing/core/loading';
 import type { WatchNext } from '@waxwing/core/coaching';
-import { nextSetAfter, nextSetText, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
+import { asksEffort, nextSetAfter, nextSetText, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { memo, useMemo } from 'react';
 import { clockText } from '../../shared/dates.ts';
@@ -134,10 +134,10 @@ function StripMiddle({ index, situation, taps, onClock, decided }: PartProps & P
   if (set && !isWorking) {
     const answer = answerOf(set);
     const isLast = item.setIds.length >= item.sets;
-    const isRamp = set.segments[0]!.part === 'ramp';
+    const isAsked = asksEffort(situation);
     if (onClock) return <ClockAnswers set={set} taps={taps} className={BUTTON} />;
-    if (isRamp && !goesOn) return <p className="text-quiet leading-tight">Lighter set done.</p>;
-    if (!answer && !isRamp) {
+    if (!isAsked && !goesOn) return <p className="text-quiet leading-tight">Set done.</p>;
+    if (!answer && isAsked) {
       const scale = effortScaleOf(index.stances(situation.client.clientId));
       return (
         <div role="group" aria-label="How much was left?">
