@@ -21,6 +21,7 @@ import { Transactions } from '../database/transactions.ts';
 import { insertRows } from '../database/writeRows.ts';
 import { Clock } from '../http/clock.ts';
 import { Briefs } from './briefs.ts';
+import { Changes } from './changes.ts';
 import { LiveSessions, type LiveSession } from './liveSessions.ts';
 import { clearProjection, saveProjection } from './projection.ts';
 import { EventEntity, SessionEntity } from './session.entities.ts';
@@ -76,6 +77,7 @@ export class EventLog {
     private readonly live: LiveSessions,
     private readonly briefs: Briefs,
     private readonly clock: Clock,
+    private readonly changes: Changes,
   ) {}
 
   /** Keeps what is sound and new; says again "kept" for what was there before, so that sending twice is harmless. */
@@ -100,13 +102,18 @@ export class EventLog {
         await this.storedTargets(manager, session, [...kept.values()]),
       );
       const answer: EventsAnswer = { kept: [...kept.keys()], refused };
-      if (fresh.length === 0) return { answer, live: null };
+      if (fresh.length === 0) return { answer, live: null, by: null };
       const live = await this.read(manager, session, this.live.take(session.id));
       await this.insert(manager, actor, session, fresh);
-      return { answer, live: await this.goOn(manager, session, live) };
+      const replicas = new Set(fresh.map(({ replicaId }) => replicaId));
+      const by = replicas.size === 1 ? fresh[0]!.replicaId : null;
+      return { answer, live: await this.goOn(manager, session, live), by };
     });
     // Only what is committed is gone on from.
-    if (stored.live) this.live.putBack(session.id, stored.live);
+    if (stored.live) {
+      this.live.putBack(session.id, stored.live);
+      this.changes.say({ sessionId: session.id, studioId: session.studioId, by: stored.by });
+    }
     this.counts.kept += stored.answer.kept.length;
     this.counts.refused += stored.answer.refused.length;
     return stored.answer;

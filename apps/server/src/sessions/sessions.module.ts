@@ -6,7 +6,10 @@ import { ClientsModule } from '../clients/clients.module.ts';
 import { LibraryModule } from '../library/library.module.ts';
 import { MovementEntity } from '../library/library.entities.ts';
 import { PlaceEntity } from '../studio/place.entity.ts';
+import { AccountsModule } from '../accounts/accounts.module.ts';
 import { Briefs } from './briefs.ts';
+import { Changes } from './changes.ts';
+import { ChangesController } from './changes.controller.ts';
 import { EventLog } from './eventLog.ts';
 import { History } from './history.ts';
 import { LiveSessions } from './liveSessions.ts';
@@ -37,12 +40,14 @@ import { Sessions } from './sessions.ts';
       TombstoneLaneEntity,
       ServerStateEntity,
     ]),
+    AccountsModule,
     ClientsModule,
     LibraryModule,
     StancesModule,
   ],
   controllers: [
     SessionsController,
+    ChangesController,
     LastTimeController,
     PracticeController,
     PacesController,
@@ -50,7 +55,7 @@ import { Sessions } from './sessions.ts';
     CueTrialsController,
     MovementSessionsController,
   ],
-  providers: [Sessions, EventLog, LiveSessions, Reprojection, Briefs, History, MovementSessions, Paces],
-  exports: [Sessions, EventLog, History, Reprojection],
+  providers: [Sessions, Changes, EventLog, LiveSessions, Reprojection, Briefs, History, MovementSessions, Paces],
+  exports: [Sessions, Changes, EventLog, History, Reprojection],
 })
 export class SessionsModule {}

@@ -16,6 +16,7 @@ import { Clock } from '../http/clock.ts';
 import { Library } from '../library/library.ts';
 import { MovementEntity } from '../library/library.entities.ts';
 import { Briefs } from './briefs.ts';
+import { Changes } from './changes.ts';
 import { EventLog, type SessionHead } from './eventLog.ts';
 import { LiveSessions } from './liveSessions.ts';
 import { type BriefPins, LogItemEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from './session.entities.ts';
@@ -40,6 +41,7 @@ export class Sessions {
     private readonly clock: Clock,
     private readonly library: Library,
     private readonly live: LiveSessions,
+    private readonly changes: Changes,
   ) {}
 
   /** Begins a session and answers its brief. Asked again with the same id and the same picks it answers the same brief. */
@@ -116,6 +118,7 @@ export class Sessions {
     });
     // What stands in memory knows nothing of them.
     this.live.drop(sessionId);
+    this.changes.say({ sessionId, studioId: actor.studioId, by: null });
     return this.briefs.assemble(changed);
   }
 

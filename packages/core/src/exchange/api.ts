@@ -378,6 +378,13 @@ export interface EventsPage {
   readonly cursor: number;
 }
 
+/** Said on the stream of changes: a session that another device has changed; `null` when something may have been missed. */
+export interface SessionChanged {
+  readonly sessionId: string | null;
+  /** The replica that brought it: it knows already. */
+  readonly by: string | null;
+}
+
 /** Every error has this shape. `problems` name fields. */
 export interface ApiError {
   readonly message: string;

@@ -25,6 +25,7 @@ export {
   SESSIONS_PAGE,
   type SavedChange,
   type SessionAnswer,
+  type SessionChanged,
   type SessionSummary,
   type SignedInDevice,
   type StancesAnswer,

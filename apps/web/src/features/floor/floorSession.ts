@@ -18,7 +18,7 @@ import {
   type SessionState,
 } from '@waxwing/core/session';
 import type { MovementRevision } from '@waxwing/core/movement';
-import type { EventsPage } from '@waxwing/core/api';
+import type { EventsPage, SessionChanged } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { api } from '../../shared/api.ts';
 import type { DeviceStore } from '../../shared/device/deviceStore.ts';
@@ -45,6 +45,8 @@ export class FloorSession {
   private readonly listeners = new Set<() => void>();
   /** Taps one after the other: each decides on what the one before has left. */
   private queue: Promise<unknown> = Promise.resolve();
+  private catching: Promise<void> | null = null;
+  private catchesAgain = false;
   private readonly stopListening: () => void;
   private situationOf: ReturnType<typeof rememberSituations>;
   /** Of each lane, with the state that it was found in. */
@@ -76,7 +78,7 @@ export class FloorSession {
     if (live.snapshot.state.status === 'not-started') await live.append(() => openSession(brief));
     // Brought, but not kept here: the device was cut off in between.
     await live.show(live.snapshot.state, true);
-    void live.catchUp();
+    void live.catchUp().then(() => store.putTogether(sessionId).catch(() => undefined));
     return live;
   }
 
@@ -188,6 +190,22 @@ export class FloorSession {
     };
   }
 
+  /** Another device has changed something, or may have: asked once more when that is said while one asks. */
+  async hear({ sessionId, by }: SessionChanged): Promise<void> {
+    if (sessionId !== null && sessionId !== this.snapshot.index.brief.sessionId) return;
+    if (by !== null && by === (await this.store.replicaId())) return;
+    if (this.catching) this.catchesAgain = true;
+    else this.catching = this.catchUpTillQuiet();
+  }
+
+  private async catchUpTillQuiet(): Promise<void> {
+    do {
+      this.catchesAgain = false;
+      await this.catchUp();
+    } while (this.catchesAgain);
+    this.catching = null;
+  }
+
   close(): void {
     this.stopListening();
     this.listeners.clear();
@@ -219,8 +237,6 @@ export class FloorSession {
     } catch {
       // What this device keeps is enough to go on with; what it sends is refused, and said, by the outbox.
     }
-    // Not while somebody waits for the page: the next opening is faster for it.
-    await this.store.putTogether(sessionId).catch(() => undefined);
   }
 
   private async takeIn(events: readonly SessionEvent[]): Promise<void> {

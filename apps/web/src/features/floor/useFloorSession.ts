@@ -1,5 +1,6 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
+import { SessionChanges } from '../../shared/device/sessionChanges.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { FloorSession, type LiveSnapshot } from './floorSession.ts';
 
@@ -15,6 +16,7 @@ export function useOpenSession(sessionId: string): Opened {
   useEffect(() => {
     if (!outbox) return undefined;
     let live: FloorSession | undefined;
+    let changes: SessionChanges | undefined;
     let left = false;
     deviceStoreFor(me.trainerId)
       .then((store) => FloorSession.open(store, outbox, sessionId))
@@ -22,12 +24,17 @@ export function useOpenSession(sessionId: string): Opened {
         (session) => {
           live = session;
           if (left) session.close();
-          else setOpened({ kind: 'open', live: session });
+          else {
+            changes = new SessionChanges(me.trainerId);
+            changes.listen((change) => void session.hear(change));
+            setOpened({ kind: 'open', live: session });
+          }
         },
         (error: unknown) => setOpened({ kind: 'failed', error }),
       );
     return () => {
       left = true;
+      changes?.close();
       live?.close();
     };
   }, [me.trainerId, outbox, sessionId]);

@@ -87,6 +87,12 @@ export class DeviceStore {
     return () => this.channel.removeEventListener('message', hear);
   }
 
+  /** Which replica this device is with this sign-in; `null` before it has kept anything. */
+  async replicaId(): Promise<string | null> {
+    const known = (await this.db.get('meta', 'replica')) as Replica | undefined;
+    return known?.replicaId ?? null;
+  }
+
   async brief(sessionId: string): Promise<SessionBrief | undefined> {
     return this.db.get('briefs', sessionId);
   }
