@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { Load } from '@waxwing/core/movement';
+import type { DoseKind, Load } from '@waxwing/core/movement';
 import type { MovementOutcome } from '@waxwing/core/loading';
 import type { SetUp } from '@waxwing/core/client';
 import { TRIAL_VALUE, tallyKey, type CueTally, type TallyBook } from '@waxwing/core/coaching';
@@ -56,6 +56,46 @@ interface TallyRow {
 }
 
 /** By fault, or by its type, and cue; what comes to nothing is left out. */
+interface BestRow {
+  readonly movementId: string;
+  readonly unit: DoseKind;
+  readonly kg: number;
+  readonly amount: number;
+}
+
+interface FirstRow {
+  readonly movementId: string;
+  readonly at: string;
+  readonly localDate: string;
+  readonly kg: number;
+  readonly amount: number;
+}
+
+/** Rows of movements under what they are called now: two that were joined into one are one. */
+function byName<R extends { readonly movementId: string }, T>(
+  rows: readonly R[],
+  renames: { movement(id: string): string },
+  join: (rows: readonly R[]) => T,
+): ReadonlyMap<string, T> {
+  const grouped = new Map<string, R[]>();
+  for (const row of rows) {
+    const movementId = renames.movement(row.movementId);
+    grouped.set(movementId, [...(grouped.get(movementId) ?? []), row]);
+  }
+  return new Map([...grouped].map(([movementId, ofMovement]) => [movementId, join(ofMovement)]));
+}
+
+function bestByUnit(rows: readonly BestRow[]): { unit: DoseKind; kg: number; amount: number }[] {
+  const best = new Map<DoseKind, BestRow>();
+  for (const row of rows) {
+    const known = best.get(row.unit);
+    if (!known || row.kg > known.kg || (row.kg === known.kg && row.amount > known.amount)) best.set(row.unit, row);
+  }
+  return [...best.values()].map(({ unit, kg, amount }) => ({ unit, kg, amount }));
+}
+
+const firstOf = ({ localDate, kg, amount }: FirstRow) => ({ localDate, kg, amount });
+
 function summed(rows: readonly TallyRow[], subject: 'faultId' | 'faultTypeId'): Record<string, CueTally> {
   const tallies: Record<string, CueTally> = {};
   for (const row of rows) {
@@ -218,7 +258,23 @@ export class History {
        from json_each(?) m`,
       [clientId, clientId, JSON.stringify([...new Set(recent.map(({ movementId }) => movementId))])],
     );
+    const bests = await this.segments.query<BestRow[]>(
+      `select best."movementId", best.unit, best.kg, max(done."setAmount") amount
+       from (select "movementId", unit, max(kilograms) kg from log_segments
+         where "clientId" = ? and "isLast" = 1 and pain = 0 and kilograms is not null group by 1, 2) best
+       join log_segments done on done."clientId" = ? and done."movementId" = best."movementId" and done."isLast" = 1
+         and done.unit = best.unit and done.pain = 0 and done.kilograms = best.kg
+       group by 1, 2`,
+      [clientId, clientId],
+    );
+    const firsts = await this.segments.query<FirstRow[]>(
+      `select "movementId", min("startedAt") at, "localDate", kilograms kg, "setAmount" amount from log_segments
+       where "clientId" = ? and "isLast" = 1 and kilograms is not null group by 1`,
+      [clientId],
+    );
     const renames = await this.library.renames(studioId);
+    const bestsOf = byName(bests, renames, bestByUnit);
+    const firstsOf = byName(firsts, renames, (rows) => rows.reduce((a, b) => (b.at < a.at ? b : a)));
     const shownOf = new Map<string, Pick<ShownRow, 'load' | 'looked'>>();
     // Newest first by what was last done: of a movement that two were joined into, the later one's clean load counts.
     const lastDone = new Map(recent.map(({ movementId }, at) => [movementId, at] as const).reverse());
@@ -249,6 +305,8 @@ export class History {
             lookedSets: shownOf.get(movementId)?.looked ?? 0,
             outcomes: [outcome],
             loads: [load],
+            ...(bestsOf.has(movementId) && { bests: bestsOf.get(movementId)! }),
+            ...(firstsOf.has(movementId) && { first: firstOf(firstsOf.get(movementId)!) }),
           };
     }
     return histories;

@@ -100,12 +100,17 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
       sets: [],
       openSetId: null,
       view: 'front',
+      day: null,
     };
     draft.ownList('lanes').push(lane);
   },
   'lane-left': (draft, event) => {
     const at = draft.laneAt(event.laneId);
     if (at >= 0 && draft.state.lanes[at]!.leftAt === null) draft.writeLane(at).leftAt = event.at;
+  },
+  'day-told': (draft, event) => {
+    const at = draft.laneAt(event.laneId);
+    if (at >= 0) draft.writeLane(at).day = event.payload;
   },
   'movement-started': (draft, event) => {
     const at = draft.laneAt(event.laneId);

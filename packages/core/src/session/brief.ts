@@ -6,6 +6,7 @@ import type { Inventory } from '../loading/inventory.ts';
 import type { DecisionKind, MovementOutcome } from '../loading/nextSession.ts';
 import type { MovementRevision } from '../movement/library.ts';
 import type { Load, MassUnit } from '../movement/load.ts';
+import type { DoseKind } from '../movement/terms.ts';
 import type { Stances } from '../movement/resolvedMovement.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
 import type { Plan } from '../planning/plan.ts';
@@ -31,6 +32,10 @@ export interface MovementHistory {
   readonly lookedSets: number;
   /** Newest first, a few. */
   readonly outcomes: readonly MovementOutcome[];
+  /** The heaviest that was done of it without pain, by unit, and the most with as much; absent in briefs that were stored before. */
+  readonly bests?: readonly { readonly unit: DoseKind; readonly kg: number; readonly amount: number }[];
+  /** The first time of all. */
+  readonly first?: { readonly localDate: string; readonly kg: number; readonly amount: number };
   /** With what each of them was done; absent in briefs that were stored before. */
   readonly loads?: readonly Load[];
 }

@@ -45,20 +45,24 @@ import {
   CLOCK_SECONDS_MOST,
   COUNT_IN_SECONDS,
   CHANGE_KINDS,
+  DID_ELSE,
   END_REASONS,
   HURT_ANSWERS,
   KIND_PATTERN,
   LAMPORT_MAX,
   PAIN_KINDS,
   SEGMENT_PARTS,
+  SLEPT,
   type Actor,
   type ChangeKind,
   type ClockMove,
+  type DidElse,
   type EndReason,
   type EventType,
   type HurtAnswer,
   type PainKind,
   type SegmentPart,
+  type Slept,
 } from './eventTypes.ts';
 
 const FAULT_ID = /^[a-z][a-z0-9-]{0,39}:[a-z0-9][a-z0-9-]{0,79}\/[a-z0-9][a-z0-9-]{0,79}$/;
@@ -94,6 +98,13 @@ export class LaneJoined {
 
 export class LaneLeft {
   @Maybe() @IsString() @Length(1, 120) why?: string;
+}
+
+/** How somebody is today, as they say it; a later one replaces it. Health data. */
+export class DayTold {
+  @IsIn(SLEPT) slept!: Slept;
+  @IsArray() @ArrayMaxSize(7) @IsIn(REGIONS, { each: true }) sore!: Region[];
+  @IsIn(DID_ELSE) did!: DidElse;
 }
 
 /** An item becomes the lane's current one; an item that is new to the lane is added to its list. */
@@ -343,6 +354,7 @@ export interface EventPayloads {
   'session-ended': SessionEnded;
   'lane-joined': LaneJoined;
   'lane-left': LaneLeft;
+  'day-told': DayTold;
   'movement-started': MovementStarted;
   'item-dropped': ItemDropped;
   'segment-started': SegmentStarted;
@@ -378,6 +390,7 @@ export const PAYLOAD_SHAPES: { readonly [T in EventType]: new () => EventPayload
   'session-ended': SessionEnded,
   'lane-joined': LaneJoined,
   'lane-left': LaneLeft,
+  'day-told': DayTold,
   'movement-started': MovementStarted,
   'item-dropped': ItemDropped,
   'segment-started': SegmentStarted,

@@ -4,6 +4,7 @@ export const EVENT_TYPES = [
   'session-ended',
   'lane-joined',
   'lane-left',
+  'day-told',
   'movement-started',
   'item-dropped',
   'segment-started',
@@ -87,6 +88,12 @@ export const CLOCK_SECONDS_MOST = 6 * 3600;
 /** What a client says when they are asked whether what shows on one side hurts; when it does, that is pain and reported as such. */
 export const HURT_ANSWERS = ['no', 'effort'] as const;
 export type HurtAnswer = (typeof HURT_ANSWERS)[number];
+
+/** How somebody slept, and what else they did before the hour. */
+export const SLEPT = ['well', 'so-so', 'badly'] as const;
+export type Slept = (typeof SLEPT)[number];
+export const DID_ELSE = ['nothing', 'light', 'hard'] as const;
+export type DidElse = (typeof DID_ELSE)[number];
 
 /** What kind of pain was reported: all of these stop the set; none is a diagnosis. */
 export const PAIN_KINDS = ['sharp', 'joint', 'radiating', 'chest-or-faint', 'other'] as const;

@@ -52,6 +52,7 @@ function everything(): SessionEvent[] {
   a.add({ type: 'movement-started', ...where, payload: { item } }, segment(), rep(), rep(), fault);
   const [given] = a.add(cue);
   a.add(outcomeOf(given!.id), { type: 'view-changed', ...where, payload: { view: 'side' } });
+  a.add({ type: 'day-told', ...where, payload: { slept: 'badly', sore: ['knees'], did: 'nothing' } });
   a.add({ type: 'hold-broken', ...where, payload: { setId: SETS[0], segmentId: SEGMENTS[0] } });
   a.add({ type: 'hurt-asked', ...where, payload: { setId: SETS[0], faultId: FAULT, answer: 'no' } });
   a.add({

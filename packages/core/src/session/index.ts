@@ -58,6 +58,10 @@ export {
 export { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
 export { type HourLeft, hourLeft } from './hourLeft.ts';
 export { type NextStretch, type PlannedSet, plannedFor, slotOf } from './plannedSets.ts';
+export { type DayChange, dayChanges, decideDayChange, tellDay } from './day.ts';
+export { fadingOf } from './fading.ts';
+export { worthSaying } from './sayNow.ts';
+export { type Soreness, sorenessAfter } from './soreness.ts';
 export { fitsCue, hearCue } from './sayToAll.ts';
 export { eyesOn, whomToWatch } from './watching.ts';
 export { amountPerSide, piecesOf, segmentAmount } from './amount.ts';
@@ -73,12 +77,16 @@ export { type EventDraft, stampEvent } from './envelope.ts';
 export type { SessionEvent, SessionItem } from './event.ts';
 export {
   type Actor,
+  DID_ELSE,
+  type DidElse,
   EVENT_BATCH_MAX,
   type EndReason,
   type EventType,
   LAMPORT_LEAP_MAX,
   LAMPORT_MAX,
   type PainKind,
+  SLEPT,
+  type Slept,
 } from './eventTypes.ts';
 export { familiarityOf } from './familiarity.ts';
 export { foldSession, setsOf } from './fold.ts';

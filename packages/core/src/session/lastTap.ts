@@ -71,6 +71,8 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
       return event.payload.clean ? 'looks good' : 'gone';
     case 'rep-counted':
       return 'rep';
+    case 'day-told':
+      return 'how they are';
     case 'hold-broken':
       return 'dropped hold';
     case 'set-ended':

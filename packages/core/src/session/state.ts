@@ -7,7 +7,7 @@ import type { DoseKind, Lever, Region, Side, View } from '../movement/terms.ts';
 import type { Load } from '../movement/load.ts';
 import type { StretchKind } from '../planning/planTerms.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
-import type { Actor, EndReason, HurtAnswer, PainKind, SegmentPart } from './eventTypes.ts';
+import type { Actor, DidElse, EndReason, HurtAnswer, PainKind, SegmentPart, Slept } from './eventTypes.ts';
 
 /** A stretch of a set in which nothing was changed. */
 export interface SegmentState {
@@ -131,6 +131,14 @@ export interface LaneState {
   /** The set that is going on. */
   readonly openSetId: string | null;
   readonly view: View;
+  /** How they are today; `null` where nobody asked. */
+  readonly day: DayState | null;
+}
+
+export interface DayState {
+  readonly slept: Slept;
+  readonly sore: readonly Region[];
+  readonly did: DidElse;
 }
 
 export interface PainState {

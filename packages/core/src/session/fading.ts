@@ -1,0 +1,54 @@
+import { isSameLoad } from '../movement/loadText.ts';
+import { reserveOf, answerOf } from '../loading/effort.ts';
+import { amountPerSide, askedAmount, judgedSegments, lastJudged } from './amount.ts';
+import type { BriefIndex } from './briefIndex.ts';
+import type { LaneState, SetState } from './state.ts';
+
+/** Below this share of what was planned, twice running, it is more than an ordinary second set. */
+const SHORT_SHARE = 0.8;
+const SHORT_RUNNING = 2;
+/** Faults in a set that was looked at, over the last of these, against all before. */
+const FAULTS_OVER = 3;
+const FAULTS_TIMES = 2;
+/** Less than one a set is nobody's fading. */
+const FAULTS_LEAST = 1;
+const EMPTY_RUNNING = 3;
+/** "None" and its word: the set went as far as it could. */
+const EMPTY_RESERVE = 0.5;
+
+/** Signs that it is enough for today, as sentences; none when all is ordinary. Decided by the trainer. */
+export function fadingOf(index: BriefIndex, lane: LaneState): readonly string[] {
+  const sets = lane.sets.filter((set) => set.endedAt !== null && judgedSegments(set).every(({ part }) => part === undefined));
+  return [runsShort(index, lane, sets), showsMore(sets), isEmpty(sets)].filter((sign) => sign !== null);
+}
+
+/** Of the movement that was done last: at the same load, against what was planned for it. */
+function runsShort(index: BriefIndex, lane: LaneState, sets: readonly SetState[]): string | null {
+  const last = sets.at(-1);
+  const item = lane.items.find(({ itemId }) => itemId === last?.itemId);
+  const movement = item && index.movement(lane.clientId, item.movementId);
+  if (!last || !item || !movement || item.dose.kind !== 'reps') return null;
+  const { load } = lastJudged(last);
+  const alike = sets.filter((set) => set.itemId === item.itemId && isSameLoad(lastJudged(set).load, load));
+  const planned = Math.max(...alike.map(askedAmount));
+  const running = alike.slice(-SHORT_RUNNING);
+  const made = running.map((set) => amountPerSide(set, movement.document.laterality));
+  if (running.length < SHORT_RUNNING || made.some((amount) => amount >= SHORT_SHARE * planned)) return null;
+  return `${made.join(' and ')} of ${planned} reps, at the same load`;
+}
+
+function showsMore(sets: readonly SetState[]): string | null {
+  const looked = sets.filter(({ looks, faults }) => looks.length > 0 || faults.length > 0);
+  const [before, late] = [looked.slice(0, -FAULTS_OVER), looked.slice(-FAULTS_OVER)];
+  if (before.length < FAULTS_OVER) return null;
+  const mean = (some: readonly SetState[]) => some.reduce((sum, { faults }) => sum + faults.length, 0) / some.length;
+  const now = mean(late);
+  return now >= FAULTS_LEAST && now >= FAULTS_TIMES * mean(before) ? 'twice as many faults in the last sets as before' : null;
+}
+
+function isEmpty(sets: readonly SetState[]): string | null {
+  const rated = sets.flatMap((set) => answerOf(set) ?? []).slice(-EMPTY_RUNNING);
+  return rated.length === EMPTY_RUNNING && rated.every((answer) => reserveOf(answer) <= EMPTY_RESERVE)
+    ? 'none left three times running'
+    : null;
+}
