@@ -4,6 +4,7 @@ import { listed, lowerFirst } from '../movement/text.ts';
 import type { Load } from '../movement/load.ts';
 import { inLane, type ActionContext, type Drafts } from './actions.ts';
 import type { BriefIndex } from './briefIndex.ts';
+import { isPreparing } from './preparing.ts';
 import type { ItemState, LaneState, SessionState } from './state.ts';
 
 /** Of the reps or seconds that were asked for, where there is no lighter load. */
@@ -38,13 +39,6 @@ export function dayChanges(index: BriefIndex, state: SessionState, lane: LaneSta
     const why = [...tired, sore.length > 0 ? `sore ${listed(sore)}` : null].filter((each) => each !== null);
     return why.length === 0 ? [] : (changeOf(index, item, listed(why)) ?? []);
   });
-}
-
-/** What warms up, stretches or cools down is what a tired or sore body should do. */
-function isPreparing({ brief, revision }: BriefIndex, { planItemId, movementId }: ItemState): boolean {
-  const block = brief.plan?.blocks.find(({ items }) => items.some(({ itemId }) => itemId === planItemId));
-  const pattern = revision(movementId)?.document.pattern;
-  return block?.part === 'warm-up' || block?.part === 'cool-down' || pattern === 'stretch' || pattern === 'mobility';
 }
 
 function soreIn({ revision, lexicon }: BriefIndex, { movementId }: ItemState, sore: readonly Region[]): readonly string[] {

@@ -1,8 +1,10 @@
+import { inLane, type ActionContext, type Drafts } from './actions.ts';
 import { isSameLoad } from '../movement/loadText.ts';
 import { reserveOf, answerOf } from '../loading/effort.ts';
 import { amountPerSide, askedAmount, judgedSegments, lastJudged } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
-import type { LaneState, SetState } from './state.ts';
+import { isPreparing } from './preparing.ts';
+import type { LaneState, SessionState, SetState } from './state.ts';
 
 /** Below this share of what was planned, twice running, it is more than an ordinary second set. */
 const SHORT_SHARE = 0.8;
@@ -27,13 +29,14 @@ function runsShort(index: BriefIndex, lane: LaneState, sets: readonly SetState[]
   const last = sets.at(-1);
   const item = lane.items.find(({ itemId }) => itemId === last?.itemId);
   const movement = item && index.movement(lane.clientId, item.movementId);
-  if (!last || !item || !movement || item.dose.kind !== 'reps') return null;
+  if (!last || !item || !movement || item.dose.kind !== 'reps' || isPreparing(index, item)) return null;
   const { load } = lastJudged(last);
   const alike = sets.filter((set) => set.itemId === item.itemId && isSameLoad(lastJudged(set).load, load));
   const planned = Math.max(...alike.map(askedAmount));
   const running = alike.slice(-SHORT_RUNNING);
   const made = running.map((set) => amountPerSide(set, movement.document.laterality));
-  if (running.length < SHORT_RUNNING || made.some((amount) => amount >= SHORT_SHARE * planned)) return null;
+  // Of one side only nothing is known.
+  if (running.length < SHORT_RUNNING || made.some((amount) => amount === 0 || amount >= SHORT_SHARE * planned)) return null;
   return `${made.join(' and ')} of ${planned} reps, at the same load`;
 }
 
@@ -51,4 +54,33 @@ function isEmpty(sets: readonly SetState[]): string | null {
   return rated.length === EMPTY_RUNNING && rated.every((answer) => reserveOf(answer) <= EMPTY_RESERVE)
     ? 'none left three times running'
     : null;
+}
+
+const ABOUT = 'enough for today';
+
+/** The signs about which nobody has decided yet: what was answered once isn't asked again until something else shows. */
+export function fadingToShow(index: BriefIndex, { proposals }: SessionState, lane: LaneState): readonly string[] {
+  const signs = fadingOf(index, lane);
+  const decided = proposals.filter(({ about, clientId }) => about === ABOUT && clientId === lane.clientId);
+  const before = new Set(decided.flatMap(({ reasons }) => reasons.map(kindOf)));
+  return signs.filter((sign) => !before.has(kindOf(sign)));
+}
+
+/** The same sign with other numbers is the same sign. */
+function kindOf(sign: string): string {
+  return sign.replace(/\d+/g, '#');
+}
+
+/** Something is left out for it, or they go on; both are kept. */
+export function decideFading(context: ActionContext, signs: readonly string[], taken: boolean): Drafts {
+  const proposalId = context.newId();
+  if (signs.length === 0) return [];
+  return [
+    {
+      type: 'proposal-shown',
+      ...inLane(context),
+      payload: { proposalId, about: ABOUT, text: 'Enough for today?', reasons: [...signs] },
+    },
+    { type: 'proposal-decided', ...inLane(context), payload: { proposalId, taken } },
+  ];
 }

@@ -1,6 +1,7 @@
 import { watchNext, type WatchNext } from '../coaching/watchNext.ts';
 import { VIEWS, type View } from '../movement/terms.ts';
 import type { BriefIndex } from './briefIndex.ts';
+import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
 import type { LaneSituation } from './laneSituation.ts';
 import type { LaneState, SessionState, SetState } from './state.ts';
 
@@ -69,4 +70,13 @@ function viewsThatTell(index: BriefIndex, lane: LaneState, sets: readonly SetSta
   const movements = new Set(sets.flatMap(({ segments }) => segments.map(({ movementId }) => movementId)));
   const faults = [...movements].flatMap((id) => index.movement(lane.clientId, id)?.faults ?? []);
   return new Set(faults.filter(({ views }) => views.length === 1).flatMap(({ views }) => views));
+}
+
+/** From where most of what is dangerous shows, else most of anything; `null` where nothing is known of it. */
+export function viewToTake({ faults }: ResolvedMovement): View | null {
+  const risks = faults.filter(({ severity }) => severity === 'risk');
+  const counted = risks.length > 0 ? risks : faults;
+  const shows = (view: View) => counted.filter(({ views }) => views.includes(view)).length;
+  const [best] = [...VIEWS].sort((a, b) => shows(b) - shows(a));
+  return best && shows(best) > 0 ? best : null;
 }

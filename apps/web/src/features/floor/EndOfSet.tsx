@@ -10,6 +10,7 @@ import {
   segmentAmount,
   setUpFor,
   takenNextSet,
+  worthSaying,
   type BriefIndex,
   type ItemState,
   type LaneSituation,
@@ -21,6 +22,8 @@ import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { OutcomeButtons } from './CorrectionCard.tsx';
 import type { LaneTaps } from './laneTaps.ts';
+import { EnoughForToday } from './EnoughForToday.tsx';
+import type { FloorSession } from './floorSession.ts';
 import { NumberDialog } from './NumberDialog.tsx';
 import { setName } from './setWords.ts';
 import { Dialog } from '../../shared/Dialog.tsx';
@@ -41,10 +44,12 @@ interface EndOfSetProps {
   readonly situation: LaneSituation;
   readonly set: SetState;
   readonly taps: LaneTaps;
+  readonly live: FloorSession;
 }
 
 /** The rest: what was done, how much was left, and the next set, already filled in. */
-export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) {
+export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetProps) {
+  const said = worthSaying(situation, set);
   const { item, movement, nextItem, goesOn, planned } = situation;
   const unit = unitText(item.dose.kind);
   const answer = answerOf(set);
@@ -70,6 +75,12 @@ export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) 
           />
         ))}
       </div>
+      {said && (
+        <p className="text-success text-xl">
+          Say it: <b>{said}</b>
+        </p>
+      )}
+      <EnoughForToday live={live} index={index} state={state} situation={situation} />
       {open.length > 0 && <p>Still open: {open.map((fault) => lowerFirst(nameOf(fault.faultId))).join(', ')}.</p>}
       {waiting && (
         <div>
@@ -109,7 +120,7 @@ export function EndOfSet({ index, state, situation, set, taps }: EndOfSetProps) 
           </div>
         </div>
       )}
-      {next && !isRamp && (
+      {next && asksEffort(situation) && (
         <div aria-label="Next set" role="group">
           {decided ? (
             <p className="text-xl">

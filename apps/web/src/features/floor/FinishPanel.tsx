@@ -1,11 +1,21 @@
 import { loadText } from '@waxwing/core/movement';
-import { decideNext, decisionsDue, eyesOn, type BriefIndex, type DecidedNext, type SessionState } from '@waxwing/core/session';
+import {
+  decideNext,
+  decisionsDue,
+  eyesOn,
+  FIRST_NEXT_TIME,
+  leftOver,
+  type BriefIndex,
+  type DecidedNext,
+  type SessionState,
+} from '@waxwing/core/session';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { fromText } from '../../shared/viewWords.ts';
+import { CloseNotes, leftKey } from './CloseNotes.tsx';
 import type { FloorSession } from './floorSession.ts';
 
 /** How long finishing waits for the server. */
@@ -25,6 +35,7 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
   const proposals = state.lanes.flatMap((lane) => decisionsDue(index, state, lane).map((decision) => ({ lane, decision })));
   const [own, setOwn] = useState<Readonly<Record<string, Partial<DecidedNext>>>>({});
   const [choosesLoad, setChoosesLoad] = useState<string | null>(null);
+  const [firstNext, setFirstNext] = useState<ReadonlySet<string>>(new Set());
   const [note, setNote] = useState('');
   const [busy, setBusy] = useState(false);
   const keyOf = (laneId: string, movementId: string) => `${laneId}|${movementId}`;
@@ -36,6 +47,13 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
     await live.append(() => [
       ...proposals.flatMap(({ lane: { laneId, clientId }, decision }) =>
         decideNext({ laneId, clientId }, decision, { ...decision, ...own[keyOf(laneId, decision.movementId)] }),
+      ),
+      ...state.lanes.flatMap((lane) =>
+        leftOver(index, lane)
+          .filter(({ movementId }) => firstNext.has(leftKey(lane.laneId, movementId)))
+          .flatMap(({ movementId }) =>
+            decideNext({ laneId: lane.laneId, clientId: lane.clientId }, { ...FIRST_NEXT_TIME, movementId }),
+          ),
       ),
       { type: 'session-ended', payload: note.trim() ? { note: note.trim() } : {} },
     ]);
@@ -103,6 +121,14 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
           );
         })}
       </ul>
+      <CloseNotes
+        index={index}
+        state={state}
+        firstNext={firstNext}
+        onFirstNext={(key, isFirst) =>
+          setFirstNext((before) => new Set([...before].filter((each) => each !== key).concat(isFirst ? [key] : [])))
+        }
+      />
       <WhoWasLookedAt index={index} state={state} />
       <label className="mt-3 block">
         <span className="text-lg font-bold">Anything else?</span>

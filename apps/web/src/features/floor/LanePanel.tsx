@@ -1,8 +1,19 @@
 import type { WatchNext } from '@waxwing/core/coaching';
 import { answersOf, effortScaleOf } from '@waxwing/core/loading';
-import { levelsOf, neighbour, takenNextSet, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
+import {
+  dayChanges,
+  familiarityOf,
+  levelsOf,
+  neighbour,
+  takenNextSet,
+  type BriefIndex,
+  type LaneSituation,
+  type SessionState,
+} from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useCallback, useMemo, useState } from 'react';
+import { BriefCard } from './BriefCard.tsx';
+import { DayDialog } from './DayDialog.tsx';
 import { BottomBar } from './BottomBar.tsx';
 import { ClockRest } from './ClockRest.tsx';
 import { CorrectionCard } from './CorrectionCard.tsx';
@@ -66,6 +77,7 @@ export function LanePanel(props: LanePanelProps) {
   const [findsSwap, setFindsSwap] = useState(false);
   const [showsList, setShowsList] = useState(false);
   const [asksFelt, setAsksFelt] = useState(false);
+  const [asksDay, setAsksDay] = useState(false);
   const { laneId } = lane;
   const onClock = isOnClock(index, state, situation);
   /** With others beside it there is less room. */
@@ -84,6 +96,9 @@ export function LanePanel(props: LanePanelProps) {
   const easier = neighbour(index, situation.client.clientId, situation.item.movementId, 'easier');
   const levels = useMemo(() => levelsOf(index, situation), [index, situation]);
   const [harder] = levels.harder;
+  // Nobody has done it today, and they hardly know it.
+  const isNew =
+    item.setIds.length === 0 && familiarityOf(situation.client.history[item.movementId], index.brief.localDate) === 'new';
   const isHold = ((isWorking ? set?.segments.at(-1)?.unit : situation.asked.unit) ?? item.dose.kind) === 'seconds';
   // What guards itself is always bound: fast fingers are ahead of what has been drawn.
   const bindings: KeyBinding[] = [
@@ -154,7 +169,7 @@ export function LanePanel(props: LanePanelProps) {
   const showKeys = useCallback(() => setShowsKeys(true), []);
   const findSwap = useCallback(() => setFindsSwap(true), []);
   const swipe = useSwipe(isTight ? onSwitchLane : null);
-  useKeys(bindings, !showsPain && !showsKeys && !findsSwap && !showsList && !asksFelt);
+  useKeys(bindings, !showsPain && !showsKeys && !findsSwap && !showsList && !asksFelt && !asksDay);
 
   return (
     <>
@@ -206,13 +221,20 @@ export function LanePanel(props: LanePanelProps) {
             isOneOfSeveral={isTight}
             watch={watch?.laneId === laneId ? watch : null}
             onList={() => setShowsList(true)}
+            onDay={
+              lane.sets.length === 0 || (lane.day && dayChanges(index, state, lane).length > 0)
+                ? () => setAsksDay(true)
+                : undefined
+            }
           />
           {set && !isWorking && onClock ? (
             <ClockRest index={index} state={state} situation={situation} set={set} taps={taps} />
           ) : set && !isWorking ? (
-            <EndOfSet key={set.setId} index={index} state={state} situation={situation} set={set} taps={taps} />
+            <EndOfSet key={set.setId} live={live} index={index} state={state} situation={situation} set={set} taps={taps} />
           ) : correction && isWorking ? (
             <CorrectionCard index={index} situation={situation} correction={correction} others={others} live={live} taps={taps} />
+          ) : isNew ? (
+            <BriefCard index={index} situation={situation} levels={levels} />
           ) : (
             <CuesAtRest index={index} situation={situation} isTight={isTight} taps={taps} />
           )}
@@ -232,6 +254,7 @@ export function LanePanel(props: LanePanelProps) {
       {findsSwap && (
         <SwapDialog live={live} index={index} situation={situation} taps={taps} onClose={() => setFindsSwap(false)} />
       )}
+      {asksDay && <DayDialog live={live} index={index} state={state} situation={situation} onClose={() => setAsksDay(false)} />}
       {asksFelt && <FeltDialog index={index} situation={situation} taps={taps} onClose={() => setAsksFelt(false)} />}
       {showsList && (
         <ListDialog index={index} situation={situation} taps={taps} onFindSwap={findSwap} onClose={() => setShowsList(false)} />

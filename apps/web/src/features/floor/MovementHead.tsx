@@ -24,6 +24,14 @@ interface MovementHeadProps {
   readonly isOneOfSeveral: boolean;
   readonly watch: WatchNext | null;
   readonly onList: () => void;
+  /** Asks how they are today; missing once they are at it. */
+  readonly onDay: (() => void) | undefined;
+}
+
+function dayText({ slept, sore, did }: NonNullable<LaneSituation['lane']['day']>): string {
+  return [`slept ${slept}`, sore.length > 0 && `sore ${sore.join(', ')}`, did !== 'nothing' && `did something ${did}`]
+    .filter(Boolean)
+    .join(', ');
 }
 
 /** What is asked of the set that goes on, else of the next; of a set in several stretches, of this one. */
@@ -39,7 +47,7 @@ function askedText({ item, set, isWorking, asked, planned }: LaneSituation): str
 }
 
 /** The movement, its side, load and dose, and the way to another one. */
-export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, watch, onList }: MovementHeadProps) {
+export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, watch, onList, onDay }: MovementHeadProps) {
   const { movement, item, set, isWorking, client, setUp, lane, asked, planned } = situation;
   const { document } = movement;
   const [editsLoad, setEditsLoad] = useState(false);
@@ -74,6 +82,11 @@ export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, w
           {tempo && !isOneOfSeveral && <span className="text-quiet hidden sm:inline"> · {tempoText(tempo)}</span>}
         </p>
       </div>
+      {onDay && (
+        <button type="button" className="link min-h-11 cursor-pointer text-lg" onClick={onDay}>
+          {lane.day ? `${firstName(client.name)} today: ${dayText(lane.day)}` : `How is ${firstName(client.name)} today?`}
+        </button>
+      )}
       {slot?.note && <p className="text-lg leading-tight">{slot.note}</p>}
       {due && !set && (
         <p>
