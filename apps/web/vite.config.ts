@@ -33,7 +33,8 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{html,js,css,svg,woff2}'],
         navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//],
+        // A screen at the wall keeps nothing: it has what the server has.
+        navigateFallbackDenylist: [/^\/api\//, /^\/b$/],
       },
     }),
   ],

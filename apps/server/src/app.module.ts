@@ -1,6 +1,7 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { AccountsModule } from './accounts/accounts.module.ts';
 import { BackupsModule } from './backups/backups.module.ts';
+import { BoardsModule } from './boards/boards.module.ts';
 import { BookingsModule } from './bookings/bookings.module.ts';
 import { InboxModule } from './inbox/inbox.module.ts';
 import { SuggestionsModule } from './suggestions/suggestions.module.ts';
@@ -30,6 +31,7 @@ export class AppModule {
         ClientsModule,
         LibraryModule,
         SessionsModule,
+        BoardsModule,
         BookingsModule,
         PlansModule,
         InboxModule,

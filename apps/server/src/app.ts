@@ -113,6 +113,7 @@ function nameOurselves(epoch: string, build: string | null) {
   return (_request: Request, response: Response, next: NextFunction): void => {
     response.setHeader('Cache-Control', 'no-store');
     response.setHeader('Waxwing-Epoch', epoch);
+    response.setHeader('Waxwing-Now', String(Date.now()));
     if (build) response.setHeader('Waxwing-Build', build);
     next();
   };

@@ -1,4 +1,5 @@
 import { SignInEntity, TrainerEntity } from './accounts/account.entities.ts';
+import { BoardDeviceEntity, BoardEntity } from './boards/board.entities.ts';
 import { BookingClientEntity, BookingEntity, CalendarFeedEntity } from './bookings/booking.entities.ts';
 import {
   ClientAssignmentEntity,
@@ -53,6 +54,8 @@ export const ENTITIES = [
   EventEntity,
   SessionLogEntity,
   ...PROJECTED,
+  BoardEntity,
+  BoardDeviceEntity,
   StanceChoiceEntity,
   InboxDropEntity,
   SuggestionEntity,

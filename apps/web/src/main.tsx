@@ -16,7 +16,9 @@ createRoot(document.getElementById('root')!).render(
   </StrictMode>,
 );
 
-if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+// A screen at the wall keeps nothing.
+const isBoard = window.location.pathname === '/b';
+if (import.meta.env.PROD && 'serviceWorker' in navigator && !isBoard) {
   // Floor has to open with the server gone; without a worker (an old browser) everything else still works.
   void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
 }

@@ -26,6 +26,7 @@ export * from './planning/planForm.ts';
 export * from './loading/inventory.ts';
 export * from './client/stanceChoice.ts';
 export * from './session/startSession.ts';
+export * from './session/boardForms.ts';
 export * from './client/signInForm.ts';
 export * from './exchange/packUpload.ts';
 export * from './exchange/eventBatch.ts';

@@ -4,10 +4,17 @@ import { tokenOf } from './cookie.ts';
 import type { SignIns } from './signIns.ts';
 
 /** What is answered without a sign-in; each of these routes is also marked `@Public`, and a test compares the two. */
-export const PUBLIC_PATHS = ['/api/sign-in', '/api/sign-out', '/api/health', '/api/first-owner', '/api/metrics'] as const;
+export const PUBLIC_PATHS = [
+  '/api/sign-in',
+  '/api/sign-out',
+  '/api/health',
+  '/api/first-owner',
+  '/api/metrics',
+  '/api/board-code',
+] as const;
 
 /** Behind each of these stands a secret of its own, in the address. */
-export const SECRET_PATHS = ['/api/feeds/'] as const;
+export const SECRET_PATHS = ['/api/feeds/', '/api/boards/'] as const;
 
 function isPublic(path: string): boolean {
   const small = path.toLowerCase();

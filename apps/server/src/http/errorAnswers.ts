@@ -67,8 +67,12 @@ export class ErrorAnswers implements ExceptionFilter {
 
 /** An address without what tells one person or thing from another. */
 export function pathPattern(path: string): string {
-  return path
-    .replace(/[0-9a-f]{8}-[0-9a-f-]{27}/gi, ':id')
-    .replace(/[^\w/.:-]+/g, '_')
-    .slice(0, 80);
+  return (
+    path
+      .replace(/[0-9a-f]{8}-[0-9a-f-]{27}/gi, ':id')
+      // A secret in an address is as good as a password.
+      .replace(/[\w-]{30,}/g, ':secret')
+      .replace(/[^\w/.:-]+/g, '_')
+      .slice(0, 80)
+  );
 }

@@ -9,8 +9,10 @@ import {
   movementsOf,
   projectLog,
   type BriefIndex,
+  type SessionBrief,
   type SessionEvent,
   type SessionLog,
+  type SessionState,
 } from '@waxwing/core/session';
 import type { EventsAnswer, EventsPage, Problem } from '@waxwing/core/api';
 import { checkEvent } from '@waxwing/core/shapes';
@@ -131,6 +133,14 @@ export class EventLog {
     const index = indexBrief(await this.briefs.assemble(session));
     const state = foldSession(events);
     return projectLog(state, movementsOf(index, state));
+  }
+
+  /** Where a session stands, and what it is done with: from memory where it is there. */
+  async standing(session: SessionEntity): Promise<{ readonly brief: SessionBrief; readonly state: SessionState }> {
+    const live = this.live.peek(session.id);
+    if (live) return { brief: live.index.brief, state: live.fold.state };
+    const { events } = await storedEvents(this.events, session.id);
+    return { brief: await this.briefs.assemble(session), state: foldSession(events) };
   }
 
   /** What is in memory with what the database has beyond it; everything from the database when nothing is. */

@@ -22,6 +22,11 @@ export class LiveSessions {
   /** Taken out, and not dropped since. */
   private readonly out = new Set<string>();
 
+  /** To read from; what is taken out isn't there. */
+  peek(sessionId: string): LiveSession | null {
+    return this.sessions.get(sessionId) ?? null;
+  }
+
   take(sessionId: string): LiveSession | null {
     const session = this.sessions.get(sessionId) ?? null;
     this.sessions.delete(sessionId);

@@ -6,7 +6,7 @@ import { Loading } from '../shared/states.tsx';
 import { Unbroken } from './Broken.tsx';
 import { Mishaps } from './Mishaps.tsx';
 import { NotFound } from './NotFound.tsx';
-import { BOARD, FLOOR, PAGES } from './routes.tsx';
+import { BOARD, FLOOR, PAGES, REMOTE_BOARD } from './routes.tsx';
 import { Shell } from './Shell.tsx';
 import { SignInGate } from './SignInGate.tsx';
 
@@ -29,31 +29,53 @@ export function App() {
       <BrowserRouter useTransitions={false}>
         <Mishaps />
         <Unbroken>
-          <SignInGate>
-            <Suspense fallback={<Loading what="the page" />}>
-              <Routes>
-                <Route element={<Shell />}>
-                  {PAGES.map(({ path, page: Shown }) => (
-                    <Route key={path} path={path} element={<Shown />} />
-                  ))}
-                  <Route path="*" element={<NotFound />} />
-                </Route>
-                {[FLOOR, BOARD].map(({ path, page: Shown }) => (
-                  <Route
-                    key={path}
-                    path={path}
-                    element={
-                      <Unbroken>
-                        <Shown />
-                      </Unbroken>
-                    }
-                  />
-                ))}
-              </Routes>
-            </Suspense>
-          </SignInGate>
+          <Routes>
+            <Route
+              path={REMOTE_BOARD.path}
+              element={
+                <Suspense fallback={<Loading what="the board" />}>
+                  <REMOTE_BOARD.page />
+                </Suspense>
+              }
+            />
+            <Route
+              path="*"
+              element={
+                <SignInGate>
+                  <SignedInPages />
+                </SignInGate>
+              }
+            />
+          </Routes>
         </Unbroken>
       </BrowserRouter>
     </QueryClientProvider>
+  );
+}
+
+/** Everything that wants somebody to be signed in. */
+function SignedInPages() {
+  return (
+    <Suspense fallback={<Loading what="the page" />}>
+      <Routes>
+        <Route element={<Shell />}>
+          {PAGES.map(({ path, page: Shown }) => (
+            <Route key={path} path={path} element={<Shown />} />
+          ))}
+          <Route path="*" element={<NotFound />} />
+        </Route>
+        {[FLOOR, BOARD].map(({ path, page: Shown }) => (
+          <Route
+            key={path}
+            path={path}
+            element={
+              <Unbroken>
+                <Shown />
+              </Unbroken>
+            }
+          />
+        ))}
+      </Routes>
+    </Suspense>
   );
 }

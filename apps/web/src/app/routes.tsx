@@ -89,9 +89,15 @@ export const BOARD: PageRoute = {
   page: page(() => import('../features/floor/BoardPage.tsx')),
 };
 
+/** The board on a device where nobody signs in: a short address, to be typed there. */
+export const REMOTE_BOARD: PageRoute = {
+  path: 'b',
+  page: page(() => import('../features/floor/RemoteBoardPage.tsx')),
+};
+
 /** Begins to load the page of an address, so that it is there when somebody is known to be signed in. */
 export function loadAhead(pathname: string): void {
-  const route = [FLOOR, BOARD, ...PAGES].find(({ path }) => matchPath(`/${path}`, pathname));
+  const route = [FLOOR, BOARD, REMOTE_BOARD, ...PAGES].find(({ path }) => matchPath(`/${path}`, pathname));
   // Whoever shows it says what went wrong.
   void (route && loads.get(route.page)?.())?.catch(() => undefined);
 }

@@ -1,5 +1,5 @@
 import type { ApiError, Problem } from '@waxwing/core/api';
-import { noteServer } from './server.ts';
+import { noteServer, noteServerTime } from './server.ts';
 
 /** A request that Waxwing's server answered with an error. */
 export class RequestRefused extends Error {
@@ -33,6 +33,7 @@ type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 async function request<T>(method: Method, path: string, body?: unknown, patienceMs = ANSWER_MS): Promise<T> {
   let response: Response;
   let answer: unknown;
+  const asked = Date.now();
   try {
     response = await fetch(`/api/${path}`, {
       method,
@@ -44,6 +45,7 @@ async function request<T>(method: Method, path: string, body?: unknown, patience
     // A proxy, or the page of a guest network, answers too: neither has stored or refused anything.
     if (epoch === null) throw new Unreachable(response.status);
     noteServer(epoch, response.headers.get('Waxwing-Build'));
+    noteServerTime(Number(response.headers.get('Waxwing-Now') ?? NaN), asked, Date.now());
     // Read within the same patience: an answer may begin and never end.
     answer = response.status === 204 ? undefined : await response.json();
   } catch (error) {

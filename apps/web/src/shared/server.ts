@@ -21,6 +21,27 @@ export function noteServer(epoch: string, build: string | null): void {
   for (const listener of listeners) listener();
 }
 
+/** Time that a request took on the way there and back, at the best so far: it tells the offset to within its half. */
+let bestTrip = Infinity;
+let offsetMs = 0;
+/** More than the two answers explain: this device's clock has jumped, and what is going on goes on by the one that it began with. */
+const JUMP_MS = 1000;
+
+/** The server's time in an answer, and when it was asked and answered by this device's clock. Half of the trip lies before it. */
+export function noteServerTime(serverMs: number, askedMs: number, answeredMs: number): void {
+  const trip = answeredMs - askedMs;
+  if (!Number.isFinite(serverMs) || trip < 0 || trip >= bestTrip) return;
+  const told = serverMs - (askedMs + trip / 2);
+  if (bestTrip !== Infinity && Math.abs(told - offsetMs) > (bestTrip + trip) / 2 + JUMP_MS) return;
+  bestTrip = trip;
+  offsetMs = told;
+}
+
+/** Now, as the server counts it: what several devices look at passes at the same moment on all of them. */
+export function serverNow(): Date {
+  return new Date(Date.now() + offsetMs);
+}
+
 export function onServerSeen(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);

@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react';
+import { serverNow } from './server.ts';
 
-/** The time, ticking; stops while the page is hidden, and altogether at `null`. */
+/** The time as the server counts it, ticking; stops while the page is hidden, and altogether at `null`. */
 export function useNow(everyMs: number | null = 500): Date {
-  const [now, setNow] = useState(() => new Date());
+  const [now, setNow] = useState(serverNow);
   useEffect(() => {
     if (everyMs === null) return undefined;
     const timer = setInterval(() => {
-      if (!document.hidden) setNow(new Date());
+      if (!document.hidden) setNow(serverNow());
     }, everyMs);
     return () => clearInterval(timer);
   }, [everyMs]);

@@ -10,7 +10,9 @@ import type { MeasuredValue } from '../client/measurement.ts';
 import type { SetUp } from '../client/setUp.ts';
 import type { Inventory } from '../loading/inventory.ts';
 import type { DueDecision, FaultRate, MovementHistory } from '../session/brief.ts';
+import type { BoardView } from '../session/boardView.ts';
 import type { SessionEvent } from '../session/event.ts';
+import type { SessionState } from '../session/state.ts';
 import type { SessionLog } from '../session/log.ts';
 import type { Stances } from '../movement/resolvedMovement.ts';
 import type { CueTrials } from '../progress/libraryHealth.ts';
@@ -376,6 +378,28 @@ export interface EventsPage {
   readonly events: readonly SessionEvent[];
   /** Ask for what comes after this. */
   readonly cursor: number;
+}
+
+/** A session's board on other devices. */
+export interface OpenBoard {
+  readonly code: string;
+  readonly hasNames: boolean;
+  /** UTC; it shows nothing after. */
+  readonly until: string;
+  /** So many devices show it. */
+  readonly devices: number;
+}
+
+/** What a board's device is given at first: the brief, and where the hour stands. */
+export interface BoardAnswer extends BoardView {
+  /** Of the brief; another one means that it has to be asked for again. */
+  readonly key: string;
+}
+
+/** Said on a board's stream whenever something has changed. */
+export interface BoardMoved {
+  readonly key: string;
+  readonly state: SessionState;
 }
 
 /** Said on the stream of changes: a session that another device has changed; `null` when something may have been missed. */

@@ -2,6 +2,8 @@
 export {
   type ApiError,
   type BackupsAnswer,
+  type BoardAnswer,
+  type BoardMoved,
   type ClientExport,
   type ClientSummary,
   type CueTrialsAnswer,
@@ -17,6 +19,7 @@ export {
   type MovementChange,
   type MovementLook,
   type MovementSession,
+  type OpenBoard,
   type PackPreview,
   type Me,
   type Measurement,

@@ -42,7 +42,9 @@ const PAYLOADS: Payloads = {
   'session-ended': fc.constantFrom({}, { note: 'A good hour.' }),
   'lane-joined': fc.subarray([...ITEMS]).map((items) => ({ items })),
   'lane-left': fc.constant({}),
-  'day-told': fc.subarray(['knees' as const, 'hips' as const]).map((sore) => ({ slept: 'badly' as const, sore, did: 'hard' as const })),
+  'day-told': fc
+    .subarray(['knees' as const, 'hips' as const])
+    .map((sore) => ({ slept: 'badly' as const, sore, did: 'hard' as const })),
   'movement-started': anyItem.map((item) => ({ item })),
   'item-dropped': anyItem.map(({ itemId }) => ({ itemId })),
   'segment-started': fc

@@ -11,6 +11,7 @@ import { LookedOver1764900000000 } from './1764900000000-LookedOver.ts';
 import { StarterNews1765000000000 } from './1765000000000-StarterNews.ts';
 import { DiaryAndPlans1765100000000 } from './1765100000000-DiaryAndPlans.ts';
 import { DecidedInstead1765200000000 } from './1765200000000-DecidedInstead.ts';
+import { Boards1765300000000 } from './1765300000000-Boards.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -27,4 +28,5 @@ export const MIGRATIONS = [
   StarterNews1765000000000,
   DiaryAndPlans1765100000000,
   DecidedInstead1765200000000,
+  Boards1765300000000,
 ];

@@ -4,9 +4,11 @@ import { endSet, pauseClock, whomToWatch } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { serverNow } from '../../shared/server.ts';
 import { useTitle } from '../../shared/page.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { useNow } from '../../shared/useNow.ts';
+import { BoardDialog } from './BoardDialog.tsx';
 import { FinishPanel } from './FinishPanel.tsx';
 import { JoinDialog } from './JoinDialog.tsx';
 import { LanePanel } from './LanePanel.tsx';
@@ -48,6 +50,7 @@ function Floor({ live }: { live: FloorSession }) {
   // Undo is for whoever was tapped on last.
   const [tappedId, setTappedId] = useState<string | null>(null);
   const [isJoining, setJoining] = useState(false);
+  const [showsBoard, setShowsBoard] = useState(false);
   const [painOf, setPainOf] = useState<string | null>(null);
   const navigate = useNavigate();
   const lanes = state.lanes.filter(({ leftAt }) => leftAt === null);
@@ -81,7 +84,7 @@ function Floor({ live }: { live: FloorSession }) {
 
   const finish = () => {
     // Nothing goes on by itself meanwhile.
-    void live.append(({ clock }) => (clock ? pauseClock(clock, new Date()) : []));
+    void live.append(({ clock }) => (clock ? pauseClock(clock, serverNow()) : []));
     // Whoever finishes in the middle of a set has ended it.
     for (const each of state.lanes) void live.act(each.laneId, (context) => endSet(context, 'done'));
     setFinishing(true);
@@ -102,6 +105,7 @@ function Floor({ live }: { live: FloorSession }) {
             ? () => setJoining(true)
             : undefined
         }
+        onBoard={() => setShowsBoard(true)}
         onFinish={isFinishing ? undefined : finish}
       />
       {state.status === 'ended' ? (
@@ -141,6 +145,7 @@ function Floor({ live }: { live: FloorSession }) {
           <p className="text-quiet">This session has no movement that this device knows. Finish it and start anew.</p>
         </main>
       )}
+      {showsBoard && <BoardDialog sessionId={index.brief.sessionId} onClose={() => setShowsBoard(false)} />}
       {isJoining && situation && (
         <JoinDialog
           live={live}

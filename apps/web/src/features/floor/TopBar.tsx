@@ -19,12 +19,14 @@ interface TopBarProps {
   readonly onUndo: () => void;
   /** Somebody comes late; missing when nobody can. */
   readonly onJoin: (() => void) | undefined;
+  /** Shown in another window, or on another device. */
+  readonly onBoard: () => void;
   /** Missing while finishing. */
   readonly onFinish: (() => void) | undefined;
 }
 
 /** The hour's clock, what waits to be sent, and the ways out. */
-export function TopBar({ live, index, state, situation, isNamed, undo, onUndo, onJoin, onFinish }: TopBarProps) {
+export function TopBar({ live, index, state, situation, isNamed, undo, onUndo, onJoin, onBoard, onFinish }: TopBarProps) {
   return (
     <header className="contain-content bg-neutral text-neutral-content flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-3 md:px-5">
       <Link to="/" aria-label="Leave the floor; the session stays open" className="grid size-11 place-items-center">
@@ -45,15 +47,15 @@ export function TopBar({ live, index, state, situation, isNamed, undo, onUndo, o
             <Undo2 aria-hidden="true" size={18} /> Undo: {undo}
           </button>
         )}
-        <a
-          href={`/board/${index.brief.sessionId}`}
-          target="waxwing-board"
-          aria-label="The board, in a window of its own"
-          title="The board, in a window of its own"
-          className="hidden size-11 place-items-center md:grid"
+        <button
+          type="button"
+          aria-label="The board"
+          title="The board"
+          className="grid size-11 cursor-pointer place-items-center"
+          onClick={onBoard}
         >
           <Presentation aria-hidden="true" size={20} />
-        </a>
+        </button>
         {onJoin && (
           <button
             type="button"

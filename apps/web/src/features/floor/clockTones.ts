@@ -1,3 +1,4 @@
+import { serverNow } from '../../shared/server.ts';
 import { clockPosition, readClock, type ClockScore } from '@waxwing/core/session';
 import type { SessionState } from '@waxwing/core/session';
 
@@ -75,7 +76,7 @@ export class ClockTones {
     if (!context) return;
     for (const node of this.planned) node.disconnect();
     this.planned = [];
-    const now = new Date();
+    const now = serverNow();
     const position = clockPosition(clock, now);
     // While it is held the audio clock goes on: tones come that much later.
     const { step, leftSeconds } = readClock(score, clock, now);

@@ -20,6 +20,7 @@ import {
 import type { MovementRevision } from '@waxwing/core/movement';
 import type { EventsPage, SessionChanged } from '@waxwing/core/api';
 import { v4 } from 'uuid';
+import { serverNow } from '../../shared/server.ts';
 import { api } from '../../shared/api.ts';
 import type { DeviceStore } from '../../shared/device/deviceStore.ts';
 import type { Outbox } from '../../shared/device/outbox.ts';
@@ -220,7 +221,7 @@ export class FloorSession {
   private async keep(drafts: readonly EventDraft[], tap?: string, revisions?: readonly MovementRevision[]): Promise<void> {
     if (drafts.length === 0) return;
     const { index, state } = this.snapshot;
-    await this.takeIn(await this.store.append(index.brief.sessionId, drafts, state.lamport, new Date(), tap, revisions));
+    await this.takeIn(await this.store.append(index.brief.sessionId, drafts, state.lamport, serverNow(), tap, revisions));
     this.outbox.flushSoon();
   }
 

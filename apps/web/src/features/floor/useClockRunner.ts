@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { serverNow } from '../../shared/server.ts';
 import { ClockRunner } from './clockRunner.ts';
 import type { FloorSession } from './floorSession.ts';
 
@@ -9,7 +10,7 @@ const EVERY_MS = 200;
 export function useClockRunner(live: FloorSession): void {
   useEffect(() => {
     const runner = new ClockRunner(live);
-    const timer = setInterval(() => runner.look(new Date()), EVERY_MS);
+    const timer = setInterval(() => runner.look(serverNow()), EVERY_MS);
     return () => clearInterval(timer);
   }, [live]);
 }
