@@ -12,6 +12,7 @@ import { Tries } from '../accounts/tries.ts';
 import type { Reads } from '../database/reads.ts';
 import { Transactions } from '../database/transactions.ts';
 import { Clock } from '../http/clock.ts';
+import { Changes } from '../sessions/changes.ts';
 import { EventLog } from '../sessions/eventLog.ts';
 import { SessionEntity } from '../sessions/session.entities.ts';
 import { Sessions } from '../sessions/sessions.ts';
@@ -45,6 +46,7 @@ export class Boards {
     private readonly events: EventLog,
     private readonly transactions: Transactions,
     private readonly clock: Clock,
+    private readonly changes: Changes,
   ) {}
 
   /** The board that is open for a session; `null` when none is. */
@@ -74,12 +76,14 @@ export class Boards {
       await manager.insert(BoardEntity, made);
       return made;
     });
+    this.say(session);
     return this.answer(board);
   }
 
   async close(actor: SignedIn, sessionId: string): Promise<void> {
-    await this.sessions.mine(actor, sessionId);
+    const session = await this.sessions.mine(actor, sessionId);
     await this.transactions.run((manager) => manager.delete(BoardEntity, { sessionId }));
+    this.say(session);
   }
 
   /** The secret under which a device reads the board, for the right digits. */
@@ -141,6 +145,11 @@ export class Boards {
     const ends = instantOf(dayAfter(localDate, 1), 0, zone)?.getTime() ?? 0;
     const now = this.clock.now().getTime();
     return new Date(ends > now ? ends : now + HOURS_LEAST * HOUR_MS).toISOString();
+  }
+
+  /** Whoever shows it asks again: with names or none, or not at all any more. */
+  private say({ id: sessionId, studioId }: SessionEntity): void {
+    this.changes.say({ sessionId, studioId, by: null });
   }
 
   private now(): string {

@@ -41,10 +41,10 @@ export function dayChanges(index: BriefIndex, state: SessionState, lane: LaneSta
   });
 }
 
-function soreIn({ revision, lexicon }: BriefIndex, { movementId }: ItemState, sore: readonly Region[]): readonly string[] {
+function soreIn(index: BriefIndex, { movementId }: ItemState, sore: readonly Region[]): readonly string[] {
   const shares = new Map<Region, number>();
-  for (const { muscle, share, role } of revision(movementId)?.document.muscles ?? []) {
-    const region = lexicon.muscles.get(muscle)?.region;
+  for (const { muscle, share, role } of index.revision(movementId)?.document.muscles ?? []) {
+    const region = index.lexicon.muscles.get(muscle)?.region;
     if (region && role !== 'stabilising') shares.set(region, (shares.get(region) ?? 0) + share);
   }
   return sore.filter((region) => (shares.get(region) ?? 0) >= SORE_SHARE);

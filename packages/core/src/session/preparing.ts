@@ -5,7 +5,9 @@ import type { ItemState } from './state.ts';
 const PREPARES: readonly (Pattern | undefined)[] = ['stretch', 'mobility'];
 
 /** What warms up, stretches or cools down: it isn't meant to tire, and isn't judged by whether it did. */
-export function isPreparing({ brief, revision }: BriefIndex, { planItemId, movementId }: ItemState): boolean {
-  const block = brief.plan?.blocks.find(({ items }) => items.some(({ itemId }) => itemId === planItemId));
-  return block?.part === 'warm-up' || block?.part === 'cool-down' || PREPARES.includes(revision(movementId)?.document.pattern);
+export function isPreparing(index: BriefIndex, { planItemId, movementId }: ItemState): boolean {
+  const block = index.brief.plan?.blocks.find(({ items }) => items.some(({ itemId }) => itemId === planItemId));
+  return (
+    block?.part === 'warm-up' || block?.part === 'cool-down' || PREPARES.includes(index.revision(movementId)?.document.pattern)
+  );
 }

@@ -6,7 +6,7 @@ import { BlockClock, hasBlockClock } from './BlockClock.tsx';
 import type { FloorSession } from './floorSession.ts';
 import { followsText } from '../../shared/stretchWords.ts';
 import { laneCount, restLeft } from './laneCount.ts';
-import { setName } from './setWords.ts';
+import { setName, startName } from './setWords.ts';
 import type { LaneTaps } from './laneTaps.ts';
 import { isOnClock } from './onClock.ts';
 
@@ -66,7 +66,7 @@ export function BottomBar({ live, index, state, situation, isNamed, taps }: Bott
           className="border-base-content heading min-h-20 cursor-pointer rounded-2xl border-2 text-xl md:min-h-28 md:text-2xl"
           onClick={taps.begin}
         >
-          {(asked.unit ?? item.dose.kind) === 'seconds' ? 'Start hold' : `Start ${setName(situation, setsDone + 1)}`}
+          {(asked.unit ?? item.dose.kind) === 'seconds' ? 'Start hold' : startName(situation, setsDone + 1)}
           {set?.endedAt && <RestLeft situation={situation} />}
           {set && setsDone >= item.sets && <span className="block text-sm font-normal">one more than planned</span>}
         </button>

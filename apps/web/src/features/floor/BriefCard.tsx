@@ -24,7 +24,7 @@ export function BriefCard({ index, situation, levels }: BriefCardProps) {
   const side = workingSideOf(situation);
   return (
     <section
-      aria-label="Show it first"
+      aria-label="Cues"
       className="bg-panel flex flex-1 flex-wrap items-center gap-x-6 gap-y-3 rounded-2xl px-5 py-4 md:px-8"
     >
       <div className="min-w-56 flex-1">

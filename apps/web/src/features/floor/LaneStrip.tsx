@@ -12,7 +12,7 @@ import { useNow } from '../../shared/useNow.ts';
 import type { FloorSession } from './floorSession.ts';
 import { followsText } from '../../shared/stretchWords.ts';
 import { laneCount, restLeft } from './laneCount.ts';
-import { setName } from './setWords.ts';
+import { setName, startName } from './setWords.ts';
 import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
 import { ClockAnswers } from './ClockAnswers.tsx';
 import { WatchMark } from './WatchMark.tsx';
@@ -279,7 +279,7 @@ function StripFoot({ index, situation, taps, name, onClock, onPain }: FootProps)
           aria-label={`Start, ${name}`}
           onClick={taps.begin}
         >
-          Start {setName(situation, item.setIds.length + 1)}
+          {startName(situation, item.setIds.length + 1)}
         </button>
       )}
       <button

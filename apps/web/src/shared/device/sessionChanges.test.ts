@@ -78,7 +78,7 @@ describe('what other devices change', () => {
     expect(opened[0]!.isClosed).toBe(true);
   });
 
-  test('while the stream stands still it is asked for now and then, and opened anew where the browser gave up', async () => {
+  test('while the stream stands still it is asked for now and then, and opened anew where the browser gave up', () => {
     jest.useFakeTimers();
     const heard: SessionChanged[] = [];
     changes(v4(), undefined).listen((change) => heard.push(change));
