@@ -43,7 +43,7 @@ const SERVER_FLOORS = [
   ['studio', 'clients'],
   ['stances'],
   ['sessions'],
-  ['plans', 'inbox', 'suggestions'],
+  ['plans', 'inbox', 'suggestions', 'boards'],
   ['bookings'],
   ['privacy'],
   ['backups', 'setup'],

@@ -123,7 +123,7 @@ export class Briefs {
         history,
         due: dues,
         setUps: await this.history.setUps(studioId, client),
-        ...(!client.readiness && { healthNotAsked: true as const }),
+        ...(!client.readiness && lane.clientId !== undefined && { healthNotAsked: true as const }),
         ...(client.unit && { unit: client.unit }),
         ...(client.cueStyle && { cueStyle: client.cueStyle }),
         items: lane.movements.map((picked, i) => {

@@ -1,5 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import {
+  clientOf,
+  isLevel,
   itemRows,
   lastLanesOf,
   movementsOf,
@@ -95,8 +97,8 @@ async function saveSets(
   const are = setsById(changing(state));
   const changed = [...are.values()].filter((set) => were.get(set.setId) !== set);
   const gone = [...were.values()].filter(({ setId }) => !are.has(setId));
-  const rowsAre = changed.map((set) => ({ own: { ...owner, clientId: set.clientId }, rows: setRows(set, movementOf) }));
-  const rowsWere = [...changed.flatMap(({ setId }) => were.get(setId) ?? []), ...gone].map((set) => setRows(set, movementOf));
+  const rowsAre = changed.map((set) => ({ own: { ...owner, clientId: clientOf(set) }, rows: rowsOf(set, movementOf) }));
+  const rowsWere = [...changed.flatMap(({ setId }) => were.get(setId) ?? []), ...gone].map((set) => rowsOf(set, movementOf));
   for (const { of, entity } of SET_PARTS) {
     const old = new Map(rowsWere.flatMap((rows) => rows[of].map((row) => [keyOf(row), row] as const)));
     const after = rowsAre.flatMap(({ own, rows }) => rows[of].map((row) => ({ own, row, key: keyOf(row) })));
@@ -110,6 +112,12 @@ async function saveSets(
       fresh.map(({ own, row }) => ({ ...own, ...row })),
     );
   }
+}
+
+/** What a cue did for a class is nobody's evidence. */
+function rowsOf(set: SetState, movementOf: PinnedMovements) {
+  const rows = setRows(set, movementOf);
+  return isLevel(set) ? { ...rows, trials: [] } : rows;
 }
 
 /** What tells a row from the others of its session. */
@@ -132,6 +140,8 @@ async function saveItems(
   lane: LaneState | undefined,
   movementOf: PinnedMovements,
 ): Promise<void> {
+  // A class has no outcome that a next time could be decided by.
+  if ((lane && isLevel(lane)) || (was && isLevel(was))) return;
   const before = new Map(was && itemRows(was, movementOf).map((row) => [row.itemId, row]));
   const after = lane ? itemRows(lane, movementOf) : [];
   const changed = after.filter((row) => !isDeepStrictEqual(before.get(row.itemId), row));

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, GoneException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { readinessOf } from '@waxwing/core/client';
-import type { SessionBrief } from '@waxwing/core/session';
+import { isLevel, type SessionBrief } from '@waxwing/core/session';
 import { SESSIONS_PAGE, type ClientSummary, type LastTime, type SessionAnswer, type SessionSummary } from '@waxwing/core/api';
 import { PLAN_LANES_MOST } from '@waxwing/core/planning';
 import type { PickedLane, StartSession } from '@waxwing/core/shapes';
@@ -19,7 +19,14 @@ import { Briefs } from './briefs.ts';
 import { Changes } from './changes.ts';
 import { EventLog, type SessionHead } from './eventLog.ts';
 import { LiveSessions } from './liveSessions.ts';
-import { type BriefPins, LogItemEntity, SessionClientEntity, SessionEntity, SessionLogEntity } from './session.entities.ts';
+import {
+  type BriefPins,
+  LogItemEntity,
+  LogSegmentEntity,
+  SessionClientEntity,
+  SessionEntity,
+  SessionLogEntity,
+} from './session.entities.ts';
 
 const SUMMARY_COLUMNS = ['id', 'localDate', 'zone', 'status', 'startedAt', 'endedAt'] as const;
 type SummaryRow = Pick<SessionEntity, (typeof SUMMARY_COLUMNS)[number]>;
@@ -32,6 +39,7 @@ export class Sessions {
     @InjectRepository(SessionClientEntity) private readonly sessionClients: Reads<SessionClientEntity>,
     @InjectRepository(SessionLogEntity) private readonly logs: Reads<SessionLogEntity>,
     @InjectRepository(LogItemEntity) private readonly items: Reads<LogItemEntity>,
+    @InjectRepository(LogSegmentEntity) private readonly segments: Reads<LogSegmentEntity>,
     @InjectRepository(MovementEntity) private readonly movements: Reads<MovementEntity>,
     @InjectRepository(TombstoneLaneEntity) private readonly tombstoneLanes: Reads<TombstoneLaneEntity>,
     private readonly clients: Clients,
@@ -47,10 +55,12 @@ export class Sessions {
   /** Begins a session and answers its brief. Asked again with the same id and the same picks it answers the same brief. */
   async start(actor: SignedIn, form: StartSession): Promise<SessionBrief> {
     refuseTwice(form);
-    const clients = await this.clients.mine(
-      actor,
-      form.lanes.map((lane) => lane.clientId),
-    );
+    const clients = isClass(form)
+      ? form.lanes.map(asNobody)
+      : await this.clients.mine(
+          actor,
+          form.lanes.map(({ clientId }) => clientId!),
+        );
     refuseHeld(clients);
     const asked = createHash('sha256').update(JSON.stringify(form)).digest('hex');
     const known = await this.sessions.findOneBy({ id: form.sessionId });
@@ -77,6 +87,7 @@ export class Sessions {
       });
       await manager.insert(SessionEntity, entity);
       for (const lane of form.lanes) {
+        if (!lane.clientId) continue;
         await manager.insert(SessionClientEntity, {
           sessionId: form.sessionId,
           clientId: lane.clientId,
@@ -93,11 +104,18 @@ export class Sessions {
   /** Somebody comes later: the running session is given what Floor needs of them. Asked twice it is done once. */
   async join(actor: SignedIn, sessionId: string, lane: PickedLane): Promise<SessionBrief> {
     const session = await this.mine(actor, sessionId);
+    const { clientId } = lane;
+    if (!clientId || session.pins.clients.some(isLevel)) {
+      throw new BadRequestException({
+        message: 'Some fields are not right',
+        problems: [{ path: 'clientId', message: 'somebody joins an hour of people; a class has no names' }],
+      });
+    }
     const known = session.pins.clients.find(({ laneId }) => laneId === lane.laneId);
     if (known?.clientId === lane.clientId) return this.briefs.assemble(session);
     if (session.status === 'ended') throw new ConflictException('This session has ended');
     refuseToJoin(session.pins, lane);
-    const clients = await this.clients.mine(actor, [lane.clientId]);
+    const clients = await this.clients.mine(actor, [clientId]);
     refuseHeld(clients);
     const joined = await this.briefs.pinJoined(actor, session, lane, clients[0]!);
     const changed = await this.transactions.run(async (manager) => {
@@ -109,7 +127,7 @@ export class Sessions {
       await manager.update(SessionEntity, { id: sessionId }, { pins: now.pins });
       await manager.insert(SessionClientEntity, {
         sessionId,
-        clientId: lane.clientId,
+        clientId,
         studioId: actor.studioId,
         laneId: lane.laneId,
         localDate: now.localDate,
@@ -137,13 +155,16 @@ export class Sessions {
     });
     if (session) {
       const clientIds = (await this.sessionClients.findBy({ sessionId })).map(({ clientId }) => clientId);
-      const isMine = session.trainerId === actor.trainerId || (await this.clients.isMine(actor, clientIds));
+      // A class is its trainer's alone.
+      const isMine =
+        session.trainerId === actor.trainerId || (clientIds.length > 0 && (await this.clients.isMine(actor, clientIds)));
       if (isMine) return { ...session, clientIds };
     } else if (await this.tombstoneLanes.existsBy({ sessionId, studioId: actor.studioId })) throw forgotten();
     throw notYours();
   }
 
-  private isOfMine(actor: SignedIn, { pins }: SessionEntity): Promise<boolean> {
+  private async isOfMine(actor: SignedIn, { pins, trainerId }: SessionEntity): Promise<boolean> {
+    if (pins.clients.every(isLevel)) return trainerId === actor.trainerId;
     return this.clients.isMine(
       actor,
       pins.clients.map((client) => client.clientId),
@@ -181,6 +202,10 @@ export class Sessions {
         `not exists (select 1 from session_clients joined where joined."sessionId" = session.id and joined."clientId" not in
           (select "clientId" from client_assignments where "trainerId" = :trainerId and until is null))`,
       )
+      // A class is its trainer's alone.
+      .andWhere(
+        `(session."trainerId" = :trainerId or exists (select 1 from session_clients joined where joined."sessionId" = session.id))`,
+      )
       .orderBy('session.localDate', 'DESC')
       .addOrderBy('session.createdAt', 'DESC')
       .addOrderBy('session.id', 'DESC')
@@ -215,7 +240,10 @@ export class Sessions {
     const movements = await this.movements.findBy({ studioId: actor.studioId, id: In(done) });
     const nameOfMovement = new Map(movements.map((movement) => [movement.id, movement.name]));
     const nameOfClient = await this.clients.namesOf(actor, [...new Set(joined.map(({ clientId }) => clientId))]);
+    const classes = await this.classes(sessionIds.filter((id) => !joined.some(({ sessionId }) => sessionId === id)));
     return sessions.flatMap(({ id, localDate, zone, status, startedAt, endedAt }) => {
+      const levels = classes.get(id);
+      if (levels) return { sessionId: id, localDate, zone, status, startedAt, endedAt, isClass: true as const, ...levels };
       const clientIds = joined.filter((each) => each.sessionId === id).map((each) => each.clientId);
       if (!clientIds.every((clientId) => nameOfClient.has(clientId))) return [];
       return {
@@ -231,6 +259,27 @@ export class Sessions {
           .map((item) => nameOfMovement.get(item.movementId) ?? item.movementId),
       };
     });
+  }
+
+  /** Of classes what their levels are called, and what was done. */
+  private async classes(sessionIds: readonly string[]): Promise<Map<string, Pick<SessionSummary, 'clients' | 'movementNames'>>> {
+    if (sessionIds.length === 0) return new Map();
+    const found = await this.sessions.find({ select: { id: true, pins: true }, where: { id: In([...sessionIds]) } });
+    const done = await this.segments.query<{ sessionId: string; name: string }[]>(
+      `select distinct done."sessionId", coalesce(movement.name, done."movementId") name from log_segments done
+       left join movements movement on movement.id = done."movementId" and movement."studioId" = done."studioId"
+       where done."sessionId" in (select value from json_each(?))`,
+      [JSON.stringify(sessionIds)],
+    );
+    return new Map(
+      found.map(({ id, pins }) => [
+        id,
+        {
+          clients: pins.clients.map(({ laneId, name }) => ({ clientId: laneId, name })),
+          movementNames: done.filter(({ sessionId }) => sessionId === id).map(({ name }) => name),
+        },
+      ]),
+    );
   }
 
   /** What a client of this trainer's did last time, in order, with what it asked for. */
@@ -280,12 +329,27 @@ function sameAsked(actor: SignedIn, session: SessionEntity, asked: string): Sess
   return session;
 }
 
-/** A person, or a lane, stands in a session once. */
+/** A class has levels instead of people. */
+function isClass({ lanes }: StartSession): boolean {
+  return lanes.every(({ clientId }) => clientId === undefined);
+}
+
+/** A level, where a client's record is asked for: nothing is known of it but what it is called. */
+function asNobody({ laneId, level }: PickedLane): ClientSummary {
+  return { clientId: laneId, version: 0, name: level ?? 'Everybody', birthYear: 0, goals: [], cautions: [] };
+}
+
+/** A person, or a lane, stands in a session once; people and levels aren't mixed. */
 function refuseTwice({ lanes }: StartSession): void {
+  const mixed = lanes.findIndex(({ clientId }) => clientId === undefined);
+  if (mixed >= 0 && lanes.some(({ clientId }) => clientId !== undefined)) {
+    const problems = [{ path: `lanes[${mixed}].clientId`, message: 'is missing: an hour is of people, or of a class’s levels' }];
+    throw new BadRequestException({ message: 'Some fields are not right', problems });
+  }
   const problems = lanes.flatMap(({ clientId, laneId }, i) => {
     const before = lanes.slice(0, i);
     return [
-      ...(before.some((lane) => lane.clientId === clientId)
+      ...(clientId !== undefined && before.some((lane) => lane.clientId === clientId)
         ? [{ path: `lanes[${i}].clientId`, message: 'is in this session twice' }]
         : []),
       ...(before.some((lane) => lane.laneId === laneId) ? [{ path: `lanes[${i}].laneId`, message: 'is used twice' }] : []),

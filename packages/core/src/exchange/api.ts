@@ -356,7 +356,9 @@ export interface SessionSummary {
   readonly status: 'not-started' | 'live' | 'ended';
   readonly startedAt: string | null;
   readonly endedAt: string | null;
+  /** Of a class its levels, under their lanes. */
   readonly clients: readonly { readonly clientId: string; readonly name: string }[];
+  readonly isClass?: true;
   readonly movementNames: readonly string[];
 }
 

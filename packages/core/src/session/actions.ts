@@ -17,6 +17,7 @@ import type { EndReason, PainKind } from './eventTypes.ts';
 import { piecesOf, segmentAmount } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { adviceFor } from './clientAdvice.ts';
+import { isLevel } from './classLane.ts';
 import { clockBlockOf } from './clock.ts';
 import type { LaneSituation } from './laneSituation.ts';
 import { SLOWER_KEY } from './nextSetAfter.ts';
@@ -36,9 +37,9 @@ export interface ActionContext {
 
 export type Drafts = readonly EventDraft[];
 
-export function inLane(context: ActionContext): { laneId: string; clientId: string } {
+export function inLane(context: ActionContext): { laneId: string; clientId?: string } {
   const { laneId, clientId } = context.situation.lane;
-  return { laneId, clientId };
+  return { laneId, ...(!isLevel(context.situation.lane) && { clientId }) };
 }
 
 /** The first events of a session, from its brief. */
@@ -446,8 +447,9 @@ export function reportPain(context: ActionContext, kind: PainKind, region?: Regi
 
 /** How much was left, said in the rest. */
 export function rateEffort(context: ActionContext, { effort, reserve }: EffortAnswer): Drafts {
-  const { set, isWorking } = context.situation;
-  return set && !isWorking
+  const { set, isWorking, lane } = context.situation;
+  // A class is asked nothing.
+  return set && !isWorking && !isLevel(lane)
     ? [
         {
           type: 'effort-rated',
@@ -558,7 +560,8 @@ export function leaveFloor(context: ActionContext): Drafts {
 
 /** Somebody comes later, with what they are given to do. */
 export function joinFloor({ laneId, clientId, items }: ClientBrief): Drafts {
-  return [{ type: 'lane-joined', laneId, clientId, payload: { items: [...items] } }];
+  const whose = isLevel({ laneId, clientId }) ? {} : { clientId };
+  return [{ type: 'lane-joined', laneId, ...whose, payload: { items: [...items] } }];
 }
 
 /** What is due next time, as the trainer leaves it: the words, and what to take where it is said in numbers. */

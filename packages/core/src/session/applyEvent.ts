@@ -65,6 +65,11 @@ function noteTyped(draft: StateDraft, { clientId, at }: SessionEvent, entry: Omi
   draft.ownList('typed').push({ ...entry, clientId: clientId ?? null, at });
 }
 
+/** The client, or the lane of a class. */
+function whoseOf({ clientId, laneId }: SessionEvent): string | null {
+  return clientId ?? laneId ?? null;
+}
+
 function standAt(set: Mutable<SetState>, view: View | undefined): void {
   if (view && !set.seenFrom.includes(view)) set.seenFrom = [...set.seenFrom, view];
 }
@@ -88,11 +93,12 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     if (event.payload.note) draft.ownList('notes').push({ at: event.at, clientId: null, text: event.payload.note });
   },
   'lane-joined': (draft, event) => {
-    if (!event.laneId || !event.clientId || draft.laneAt(event.laneId) >= 0) return;
+    if (!event.laneId || draft.laneAt(event.laneId) >= 0) return;
     const items = newItems(draft, event.payload.items);
     const lane: Mutable<LaneState> = {
       laneId: event.laneId,
-      clientId: event.clientId,
+      // A level of a class is nobody: it stands under its own id.
+      clientId: event.clientId ?? event.laneId,
       joinedAt: event.at,
       leftAt: null,
       items,
@@ -327,7 +333,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   'proposal-shown': (draft, event) => {
     const { proposalId } = event.payload;
     if (draft.state.proposals.some((proposal) => proposal.proposalId === proposalId)) return;
-    draft.ownList('proposals').push({ ...event.payload, clientId: event.clientId ?? null, decided: null });
+    draft.ownList('proposals').push({ ...event.payload, clientId: whoseOf(event), decided: null });
   },
   'proposal-decided': (draft, event) => {
     const { proposalId, taken, instead } = event.payload;
@@ -410,7 +416,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   },
   'pain-reported': (draft, event) => {
     const { payload } = event;
-    draft.ownList('pains').push({ ...payload, eventId: event.id, at: event.at, clientId: event.clientId ?? null });
+    draft.ownList('pains').push({ ...payload, eventId: event.id, at: event.at, clientId: whoseOf(event) });
     const path = draft.pathOfSet(payload.setId);
     if (path) draft.writeSet(path).pain = true;
     // Before the first rep there is no set, and the movement is left out all the same.

@@ -1,14 +1,15 @@
 import { feltIn } from '../movement/feeling.ts';
 import type { Feeling } from '../movement/feelingEntry.ts';
 import { inLane, reportPain, type ActionContext, type Drafts } from './actions.ts';
+import { isLevel } from './classLane.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import type { HurtAnswer } from './eventTypes.ts';
 import type { LaneSituation } from './laneSituation.ts';
 
-/** Whether it is worth asking how much was left: not of a lighter set before the work, and of nothing that isn't meant to tire. */
-export function asksEffort({ set, movement }: LaneSituation): boolean {
+/** Whether it is worth asking how much was left: not of a class, not of a lighter set before the work, and of nothing that isn't meant to tire. */
+export function asksEffort({ set, movement, lane }: LaneSituation): boolean {
   const { pattern } = movement.document;
-  return set?.segments[0]?.part !== 'ramp' && pattern !== 'stretch' && pattern !== 'mobility';
+  return !isLevel(lane) && set?.segments[0]?.part !== 'ramp' && pattern !== 'stretch' && pattern !== 'mobility';
 }
 
 /**

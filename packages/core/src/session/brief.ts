@@ -54,6 +54,7 @@ export interface DueDecision {
 
 /** Everything about one client that Floor needs. Health data: kept per sign-in. */
 export interface ClientBrief {
+  /** The lane's own id for a level of a class (`isLevel`), which is nobody. */
   readonly clientId: string;
   readonly name: string;
   readonly laneId: string;

@@ -3,6 +3,7 @@ import { isSameLoad } from '../movement/loadText.ts';
 import { reserveOf, answerOf } from '../loading/effort.ts';
 import { amountPerSide, askedAmount, judgedSegments, lastJudged } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
+import { isLevel } from './classLane.ts';
 import { isPreparing } from './preparing.ts';
 import type { LaneState, SessionState, SetState } from './state.ts';
 
@@ -20,6 +21,7 @@ const EMPTY_RESERVE = 0.5;
 
 /** Signs that it is enough for today, as sentences; none when all is ordinary. Decided by the trainer. */
 export function fadingOf(index: BriefIndex, lane: LaneState): readonly string[] {
+  if (isLevel(lane)) return [];
   const sets = lane.sets.filter((set) => set.endedAt !== null && judgedSegments(set).every(({ part }) => part === undefined));
   return [runsShort(index, lane, sets), showsMore(sets), isEmpty(sets)].filter((sign) => sign !== null);
 }

@@ -106,7 +106,10 @@ function tapText(events: readonly SessionEvent[], fold: SessionFold, index: Brie
   }
 }
 
-function faultName({ payload, clientId = '' }: Extract<SessionEvent, { type: 'fault-seen' }>, index: BriefIndex): string {
+function faultName(
+  { payload, laneId = '', clientId = laneId }: Extract<SessionEvent, { type: 'fault-seen' }>,
+  index: BriefIndex,
+): string {
   if (payload.text !== undefined) return lowerFirst(payload.text);
   const [movementId = ''] = payload.faultId.split('/');
   const fault = index.movement(clientId, movementId)?.faults.find((each) => each.faultId === payload.faultId);

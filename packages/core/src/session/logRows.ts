@@ -9,6 +9,7 @@ import { amountPerSide, lastJudged, secondsUnderWork, segmentAmount } from './am
 import type { StretchKind } from '../planning/planTerms.ts';
 import type { SegmentChange } from './event.ts';
 import type { Actor, SegmentPart } from './eventTypes.ts';
+import { clientOf } from './classLane.ts';
 import type { PinnedMovements } from './log.ts';
 import { lastDone, movementOutcome } from './movementOutcome.ts';
 import { isClean } from './setJudgement.ts';
@@ -129,7 +130,7 @@ export function setRows(set: SetState, movementOf: PinnedMovements): SetRows {
       laneId: set.laneId,
       itemId: set.itemId,
       stepId: null,
-      clientId: set.clientId,
+      clientId: clientOf(set),
       movementId: segment.movementId,
       side: segment.side ?? null,
       startedAt: segment.startedAt,

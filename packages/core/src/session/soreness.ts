@@ -2,6 +2,7 @@ import { daysBetween } from '../checks/daysBetween.ts';
 import { dayAfter } from '../checks/calendar.ts';
 import { judgedSegments } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
+import { isLevel } from './classLane.ts';
 import type { LaneState } from './state.ts';
 
 /** A muscle that may be sore in the days after, and up to which day. */
@@ -35,6 +36,7 @@ interface Load {
 
 /** What may be sore after this hour, most first: by muscles' shares, slow lowering, and how long ago it was last done. An ordinary thing, and no pain. */
 export function sorenessAfter(index: BriefIndex, lane: LaneState): readonly Soreness[] {
+  if (isLevel(lane)) return [];
   const client = index.client(lane.clientId);
   const { localDate } = index.brief;
   const loads = new Map<string, Load>();

@@ -1,3 +1,4 @@
+import { isLevel } from './classLane.ts';
 import type { SessionBrief } from './brief.ts';
 import type { StartSession } from './startSession.ts';
 
@@ -11,9 +12,9 @@ export function startAgain(brief: SessionBrief): StartSession {
     localDate: brief.localDate,
     zone: brief.zone,
     ...(brief.plan && { plan: brief.plan }),
-    lanes: brief.clients.map(({ laneId, clientId, items }) => ({
+    lanes: brief.clients.map(({ laneId, clientId, name, items }) => ({
       laneId,
-      clientId,
+      ...(isLevel({ laneId, clientId }) ? { level: name } : { clientId }),
       movements: items.map(({ movementId, sets, target, load, dose, restSeconds, planItemId }) => ({
         movementId,
         sets,

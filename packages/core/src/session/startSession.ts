@@ -1,4 +1,4 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsInt, Matches, Max, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { IsDay, IsZone } from '../checks/day.ts';
 import { IsId } from '../checks/id.ts';
 import { Each, Maybe, One } from '../checks/parts.ts';
@@ -22,7 +22,9 @@ export class PickedMovement {
 
 export class PickedLane {
   @IsId() laneId!: string;
-  @IsId() clientId!: string;
+  /** Whose it is; of a class the lane is a level, and nobody's. */
+  @Maybe() @IsId() clientId?: string;
+  @Maybe() @IsString() @Length(1, 40) level?: string;
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(PLAN_ITEMS_MOST)
@@ -30,7 +32,7 @@ export class PickedLane {
   movements!: PickedMovement[];
 }
 
-/** Asks for a session: one to six people with what they will do. The device makes the ids, so that asking twice is harmless. */
+/** Asks for a session: one to six people, or the levels of a class, with what they will do. The device makes the ids, so that asking twice is harmless. */
 export class StartSession {
   @IsId() sessionId!: string;
   @IsDay() localDate!: string;

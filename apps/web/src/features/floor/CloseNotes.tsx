@@ -1,6 +1,14 @@
 import { firstName } from '@waxwing/core/client';
 import { lowerFirst } from '@waxwing/core/movement';
-import { leftOver, sorenessAfter, stretchesFor, type BriefIndex, type LaneState, type SessionState } from '@waxwing/core/session';
+import {
+  isLevel,
+  leftOver,
+  sorenessAfter,
+  stretchesFor,
+  type BriefIndex,
+  type LaneState,
+  type SessionState,
+} from '@waxwing/core/session';
 import { useMemo } from 'react';
 import { longDay } from '../../shared/dates.ts';
 import { useLibrary } from '../../shared/queries.ts';
@@ -86,7 +94,7 @@ function LaneNotes({ index, lane, isNamed, firstNext, onFirstNext }: LaneNotesPr
                   {lowerFirst(index.nameOf(movementId))}
                 </span>
                 {/* Of what was begun the decision stands above. */}
-                {sets === of && (
+                {sets === of && !isLevel(lane) && (
                   <button
                     type="button"
                     aria-pressed={isFirst}

@@ -4,6 +4,7 @@ import {
   decisionsDue,
   eyesOn,
   FIRST_NEXT_TIME,
+  isLevel,
   leftOver,
   type BriefIndex,
   type DecidedNext,
@@ -38,6 +39,7 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
   const [firstNext, setFirstNext] = useState<ReadonlySet<string>>(new Set());
   const [note, setNote] = useState('');
   const [busy, setBusy] = useState(false);
+  const isClass = state.lanes.length > 0 && state.lanes.every(isLevel);
   const keyOf = (laneId: string, movementId: string) => `${laneId}|${movementId}`;
   const change = (key: string, part: Partial<DecidedNext>) =>
     setOwn((before) => ({ ...before, [key]: { ...before[key], ...part } }));
@@ -64,8 +66,13 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
 
   return (
     <main className="mx-auto w-full max-w-4xl px-5 py-6 md:overflow-y-auto">
-      <h1 className="text-3xl">What comes next time</h1>
-      {proposals.length === 0 && <p className="text-quiet mt-1 text-lg">No set was ended, so there is nothing to decide.</p>}
+      <h1 className="text-3xl">{isClass ? 'The class is through' : 'What comes next time'}</h1>
+      {isClass && (
+        <p className="text-quiet mt-1 text-lg">Nobody is asked anything: the log keeps what was done and what was said.</p>
+      )}
+      {proposals.length === 0 && !isClass && (
+        <p className="text-quiet mt-1 text-lg">No set was ended, so there is nothing to decide.</p>
+      )}
       <ul className="mt-3">
         {proposals.map(({ lane, decision }) => {
           const key = keyOf(lane.laneId, decision.movementId);

@@ -1,6 +1,6 @@
 import { firstName } from '@waxwing/core/client';
 import { PLAN_LANES_MOST } from '@waxwing/core/planning';
-import { endSet, pauseClock, whomToWatch } from '@waxwing/core/session';
+import { endSet, isLevel, pauseClock, whomToWatch } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -101,7 +101,7 @@ function Floor({ live }: { live: FloorSession }) {
         undo={last ? `${last.text}${forWhom}` : null}
         onUndo={() => undone && void live.undo(undone.laneId)}
         onJoin={
-          state.status === 'live' && !isFinishing && situation && lanes.length < PLAN_LANES_MOST
+          state.status === 'live' && !isFinishing && situation && !isLevel(situation.lane) && lanes.length < PLAN_LANES_MOST
             ? () => setJoining(true)
             : undefined
         }

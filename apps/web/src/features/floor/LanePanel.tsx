@@ -3,6 +3,7 @@ import { answersOf, effortScaleOf } from '@waxwing/core/loading';
 import {
   dayChanges,
   familiarityOf,
+  isLevel,
   levelsOf,
   neighbour,
   takenNextSet,
@@ -222,7 +223,7 @@ export function LanePanel(props: LanePanelProps) {
             watch={watch?.laneId === laneId ? watch : null}
             onList={() => setShowsList(true)}
             onDay={
-              lane.sets.length === 0 || (lane.day && dayChanges(index, state, lane).length > 0)
+              !isLevel(lane) && (lane.sets.length === 0 || (lane.day && dayChanges(index, state, lane).length > 0))
                 ? () => setAsksDay(true)
                 : undefined
             }

@@ -1,6 +1,6 @@
 import { firstName } from '@waxwing/core/client';
 import { lowerFirst } from '@waxwing/core/movement';
-import type { BriefIndex, LaneSituation } from '@waxwing/core/session';
+import { isLevel, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
 import { LogOut, Search, X } from 'lucide-react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { LaneItems } from './LaneRail.tsx';
@@ -41,16 +41,18 @@ export function ListDialog({ index, situation, taps, onFindSwap, onClose }: List
             <X aria-hidden="true" size={16} /> Leave out {lowerFirst(index.nameOf(item.movementId))}
           </button>
         )}
-        <button
-          type="button"
-          className="btn btn-ghost min-h-14 justify-start px-3"
-          onClick={() => {
-            taps.leave();
-            onClose();
-          }}
-        >
-          <LogOut aria-hidden="true" size={16} /> {firstName(situation.client.name)} leaves early
-        </button>
+        {!isLevel(situation.lane) && (
+          <button
+            type="button"
+            className="btn btn-ghost min-h-14 justify-start px-3"
+            onClick={() => {
+              taps.leave();
+              onClose();
+            }}
+          >
+            <LogOut aria-hidden="true" size={16} /> {firstName(situation.client.name)} leaves early
+          </button>
+        )}
         <button
           type="button"
           className="btn btn-ghost min-h-14 justify-start px-3"

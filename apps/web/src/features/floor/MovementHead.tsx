@@ -1,6 +1,6 @@
 import { amountText, doseText, loadText, loadTextIn, lowerFirst, tempoText } from '@waxwing/core/movement';
 import { firstName, setUpText } from '@waxwing/core/client';
-import { slotOf, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
+import { isLevel, slotOf, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
 import type { WatchNext } from '@waxwing/core/coaching';
 import clsx from 'clsx';
 import { List } from 'lucide-react';
@@ -75,10 +75,14 @@ export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, w
           {askedText(situation)}
           {word && <b> · {word}</b>}
           {segment?.change && <b> · {lowerFirst(segment.change.text)}</b>}
-          {' · '}
-          <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsSetUp(true)}>
-            {setUpText(setUp ?? undefined) || 'set-up'}
-          </button>
+          {!isLevel(lane) && (
+            <>
+              {' · '}
+              <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsSetUp(true)}>
+                {setUpText(setUp ?? undefined) || 'set-up'}
+              </button>
+            </>
+          )}
           {tempo && !isOneOfSeveral && <span className="text-quiet hidden sm:inline"> · {tempoText(tempo)}</span>}
         </p>
       </div>

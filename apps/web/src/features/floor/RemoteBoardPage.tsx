@@ -36,16 +36,11 @@ export default function RemoteBoardPage() {
 }
 
 function Shown({ token, onGone }: { token: string; onGone: () => void }) {
-  const [reader, setReader] = useState<BoardReader | null>(null);
+  const [reader] = useState(() => new BoardReader(token));
   useEffect(() => {
-    const made = new BoardReader(token);
-    setReader(made);
-    return () => made.close();
-  }, [token]);
-  return reader && <Reading reader={reader} onGone={onGone} />;
-}
-
-function Reading({ reader, onGone }: { reader: BoardReader; onGone: () => void }) {
+    reader.start();
+    return () => reader.close();
+  }, [reader]);
   const shown = useSyncExternalStore(reader.subscribe, reader.getShown);
   const isGone = shown.kind === 'gone';
   useEffect(() => {

@@ -41,6 +41,7 @@ const settle = () => jest.advanceTimersByTimeAsync(1);
 const begin = () => {
   stream = new FakeStream();
   reader = new BoardReader('secret', () => stream);
+  reader.start();
 };
 
 beforeEach(() => {

@@ -24,12 +24,15 @@ export class BoardReader {
   private situations: ReturnType<typeof rememberSituations> | null = null;
   private stream: Stream | null = null;
   private readonly listeners = new Set<() => void>();
-  private readonly timer: ReturnType<typeof setInterval>;
+  private timer: ReturnType<typeof setInterval> | undefined;
 
   constructor(
     private readonly token: string,
     private readonly openStream: (address: string) => Stream = (address) => new EventSource(address),
-  ) {
+  ) {}
+
+  /** Reads until it is closed. */
+  start(): void {
     void this.readWhole();
     this.open();
     this.timer = setInterval(() => void this.check(), ASK_MS);
@@ -45,7 +48,6 @@ export class BoardReader {
   close(): void {
     clearInterval(this.timer);
     this.stream?.close();
-    this.listeners.clear();
   }
 
   private open(): void {

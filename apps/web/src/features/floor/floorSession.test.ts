@@ -26,7 +26,7 @@ function makeBrief(): SessionBrief {
   const used = movements.filter(({ id }) => /(box|bodyweight|goblet)-squat$/.test(id));
   const revisions = used.map((document) => ({ revisionId: v4(), number: 1, document }));
   const squat = revisions.find((revision) => revision.document.id === SQUAT)!;
-  const lane: StartSession['lanes'][number] = { laneId: v4(), clientId: v4(), movements: [{ movementId: SQUAT }] };
+  const lane = { laneId: v4(), clientId: v4(), movements: [{ movementId: SQUAT }] } satisfies StartSession['lanes'][number];
   const item = {
     itemId: v4(),
     movementId: SQUAT,

@@ -5,6 +5,7 @@ import { api } from '../../shared/api.ts';
 import { shortDay } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { whoIn } from '../../shared/whoIn.ts';
 
 export default function LogListPage() {
   const sessions = useInfiniteQuery({
@@ -37,7 +38,7 @@ export default function LogListPage() {
               className="hover:bg-base-200 grid min-h-14 items-baseline gap-x-6 px-2 py-2.5 md:grid-cols-[8rem_14rem_1fr]"
             >
               <span className="figures">{shortDay(session.localDate)}</span>
-              <span className="heading text-lg">{session.clients.map((client) => client.name).join(' and ')}</span>
+              <span className="heading text-lg">{whoIn(session)}</span>
               <span className="text-quiet">
                 {session.status !== 'ended' && <b>still on the floor · </b>}
                 {session.movementNames.join(', ') || 'nothing done yet'}

@@ -12,6 +12,7 @@ import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { STRETCH_NAMES } from '../../shared/stretchWords.ts';
 import { localLog } from './localLog.ts';
+import { whoIn } from '../../shared/whoIn.ts';
 
 export default function LogPage() {
   const { sessionId = '' } = useParams();
@@ -46,7 +47,7 @@ export default function LogPage() {
   const session = answer.data;
   return (
     <Page
-      title={session.clients.map((client) => client.name).join(' and ')}
+      title={whoIn(session)}
       aside={
         <span className="text-quiet text-lg">
           {dayText(session.localDate)}

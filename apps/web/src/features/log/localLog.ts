@@ -1,4 +1,4 @@
-import { foldSession, indexBrief, movementsOf, projectLog } from '@waxwing/core/session';
+import { foldSession, indexBrief, isLevel, movementsOf, projectLog } from '@waxwing/core/session';
 import type { SessionAnswer } from '@waxwing/core/api';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 
@@ -17,6 +17,7 @@ export async function localLog(trainerId: string, sessionId: string): Promise<Se
     startedAt: state.startedAt,
     endedAt: state.endedAt,
     clients: brief.clients.map(({ clientId, name }) => ({ clientId, name })),
+    ...(brief.clients.every(isLevel) && { isClass: true as const }),
     movementNames: [],
     log: projectLog(state, movementsOf(index, state)),
     names: Object.fromEntries(brief.revisions.map(({ document }) => [document.id, document.name])),

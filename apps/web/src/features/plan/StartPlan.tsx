@@ -33,9 +33,10 @@ export function StartPlan({ plan, known, visit, items, onBeforeStart }: StartPla
   const people = plan.lanes.flatMap(({ laneId }) => known.person(laneId) ?? []);
   const held = people.filter(({ client }) => readinessOf(client.readiness).kind === 'hold');
   const going = visit?.session && visit.session.status !== 'ended' ? visit.session : null;
-  if (people.length === 0 || people.length < plan.lanes.length) {
+  const isClass = plan.lanes.length > 0 && plan.lanes.every(({ clientId }) => clientId === undefined);
+  if (!isClass && (people.length === 0 || people.length < plan.lanes.length)) {
     return (
-      <span className="text-quiet max-w-56 text-sm">Starts when everybody in it is a client of yours: print it for a class.</span>
+      <span className="text-quiet max-w-56 text-sm">Starts when everybody in it is a client of yours, or all of it a class.</span>
     );
   }
   const start = async () => {
@@ -46,9 +47,10 @@ export function StartPlan({ plan, known, visit, items, onBeforeStart }: StartPla
       const sessionId = asked?.plan === plan ? asked.sessionId : uuid();
       setAsked({ plan, sessionId });
       const lists = startOf(plan, known.context);
-      const lanes = plan.lanes.flatMap(({ laneId, clientId }) => {
+      const lanes = plan.lanes.flatMap(({ laneId, clientId, level }) => {
         const movements = [...(lists.get(laneId) ?? [])];
-        return clientId && movements.length > 0 ? [{ laneId, clientId, movements }] : [];
+        const whose = clientId ? { clientId } : { level: level ?? 'Everybody' };
+        return movements.length > 0 ? [{ laneId, ...whose, movements }] : [];
       });
       const form: StartSession = {
         sessionId,
@@ -86,7 +88,7 @@ export function StartPlan({ plan, known, visit, items, onBeforeStart }: StartPla
         disabled={items === 0 || busy || held.length > 0}
         onClick={() => void start()}
       >
-        {busy ? 'Laying out …' : going ? 'Begin anew' : 'Go to the floor'}
+        {busy ? 'Laying out …' : going ? 'Begin anew' : isClass ? 'Begin the class' : 'Go to the floor'}
       </button>
     </span>
   );

@@ -10,6 +10,7 @@ import { PlanLinks } from '../../shared/PlanLinks.tsx';
 import { useClients, useLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { TodayNav } from '../../shared/TodayNav.tsx';
+import { whoIn } from '../../shared/whoIn.ts';
 
 export function TodayPage() {
   const date = localDate();
@@ -51,7 +52,7 @@ function FloorSessions({ live }: { live: readonly SessionSummary[] }) {
           to={`/floor/${session.sessionId}`}
           className="bg-neutral text-neutral-content mb-2 flex min-h-16 flex-wrap items-center gap-x-4 rounded-2xl px-5 py-3"
         >
-          <span className="heading text-xl">{session.clients.map((client) => client.name).join(' and ')}</span>
+          <span className="heading text-xl">{whoIn(session)}</span>
           <span>still on the floor, since {shortDay(session.localDate)}</span>
           <span className="bg-accent text-accent-content ml-auto rounded-xl px-4 py-2 font-bold">Back to the floor</span>
         </Link>
