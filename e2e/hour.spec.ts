@@ -166,3 +166,68 @@ test('two devices see each other within a second, and a screen at the wall follo
   await tap(page, 'Close');
   await allSent(page);
 });
+
+test('a class: begun from its plan, run by levels on the clock, shown at the wall, and nothing asked per head', async ({
+  page,
+  server,
+  browser,
+}) => {
+  await signIn(page, server);
+  await page.clock.install();
+  const sessionId = await page.evaluate(async () => {
+    const newId = () => crypto.randomUUID();
+    const items = ['goblet-squat', 'forearm-plank'].map((slug) => ({ itemId: newId(), movementId: `waxwing:${slug}`, own: [] }));
+    const lanes = ['First timers', 'Regulars', 'Strong'].map((level) => ({ laneId: newId(), level }));
+    const format = { kind: 'intervals', workSeconds: 20, restSeconds: 10, rounds: 2, order: 'by-round' };
+    const plan = { name: 'Nets', minutes: 45, heads: 9, lanes, blocks: [{ blockId: newId(), part: 'main', format, items }] };
+    const dose = { kind: 'seconds', low: 20, high: 20 };
+    const movements = items.map(({ itemId, movementId }) => ({ movementId, planItemId: itemId, sets: 2, target: 20, dose }));
+    const body = {
+      sessionId: newId(),
+      localDate: new Date().toISOString().slice(0, 10),
+      zone: 'Etc/UTC',
+      lanes: lanes.map((lane) => ({ ...lane, movements })),
+      plan,
+    };
+    const headers = { 'content-type': 'application/json' };
+    await fetch('/api/sessions', { method: 'POST', headers, body: JSON.stringify(body) });
+    return body.sessionId;
+  });
+  await page.goto(`${server.address}/floor/${sessionId}`);
+  await expect(page.getByRole('heading', { name: 'First timers Goblet squat', level: 1 })).toBeVisible();
+  await expect(page.getByText(/How is .* today/)).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Somebody joins' })).toHaveCount(0);
+
+  await tap(page, 'The board');
+  await tap(page, 'Open it with a code');
+  const code = (await page.getByTestId('board-code').innerText()).replace(/\D/g, '');
+  await tap(page, 'Close');
+  const wall = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await wall.emulateMedia({ reducedMotion: 'reduce' });
+  await wall.goto(`${server.address}/b`);
+  await wall.getByRole('textbox').pressSequentially(code);
+  await wall.keyboard.press('Enter');
+  await expect(wall.getByText('At your own pace')).toBeVisible();
+
+  await tap(page, /^Start the clock/);
+  await page.clock.runFor(11_000);
+  await expect(wall.getByText(/Get ready|Work/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Good, Regulars' })).toBeVisible();
+  await tap(page, 'Good, Regulars');
+  await page.clock.runFor(21_000);
+  const clock = page.getByRole('region', { name: 'Clock', exact: true });
+  await expect(clock).toContainText('Rest');
+  await expect(page.getByRole('group', { name: 'How many more, clean?' })).toHaveCount(0);
+  await page.clock.runFor(90_000);
+  await expect(clock).toContainText('Through');
+  await tap(page, 'Finish');
+  await expect(page.getByRole('heading', { name: 'The class is through' })).toBeVisible();
+  await expect(page.getByText('next time', { exact: false })).toHaveCount(0);
+  expect(await seriousProblems(page)).toEqual([]);
+  await tap(page, 'Finish and write it down');
+  await expect(page.getByRole('heading', { name: 'Class: First timers, Regulars, Strong' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Goblet squat' }).first()).toContainText('20 s');
+  await page.goto(`${server.address}/log`);
+  await expect(page.getByText('Class: First timers, Regulars, Strong')).toBeVisible();
+  await wall.context().close();
+});

@@ -1,7 +1,7 @@
-import { firstName } from '../client/firstName.ts';
 import type { MovementRevision } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Plan, PlanBlock, PlanItem } from '../planning/plan.ts';
+import { calledOf } from './classLane.ts';
 import type { ClientBrief, SessionBrief } from './brief.ts';
 import type { LaneState, SegmentState, SessionState, SetState } from './state.ts';
 
@@ -45,7 +45,7 @@ function movementsIn({ movementId, own, way }: PlanItem): string[] {
 }
 
 function nameIn({ clients }: SessionBrief, clientId: string): string {
-  return firstName(clients.find((client) => client.clientId === clientId)?.name ?? '');
+  return calledOf(clients.find((client) => client.clientId === clientId));
 }
 
 function boardClient(laneId: string, name: string): ClientBrief {

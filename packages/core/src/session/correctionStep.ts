@@ -7,7 +7,7 @@ import type { ResolvedFault, ResolvedMovement } from '../movement/resolvedMoveme
 import { type Region, SEVERITIES } from '../movement/terms.ts';
 import type { ClientBrief, FaultRate } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
-import { firstName } from '../client/firstName.ts';
+import { calledOf } from './classLane.ts';
 import type { ItemState, LaneState, SeenFaultState, SessionState, SetState } from './state.ts';
 
 /** A fault as a tile: what it is, and how often this client shows it. */
@@ -113,7 +113,7 @@ export function correctionStep(
           text: movement.cues.find((cue) => cue.cueId === waiting.cueId)?.text ?? waiting.cueId,
         }
       : null,
-    cues: rankCues({ fault, clientName: firstName(client.name), book: client.book, said, style: client.cueStyle }),
+    cues: rankCues({ fault, clientName: calledOf(client), book: client.book, said, style: client.cueStyle }),
     isCueingSpent: isCueingSpent(severity, said),
     isChanged: isChangedSinceSeen(set, fault.faultId),
     changes: nextChanges({

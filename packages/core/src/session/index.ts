@@ -73,7 +73,7 @@ export { movementsForFloor } from './briefMovements.ts';
 export { neighbour } from './clientAdvice.ts';
 export type { CorrectionStep, FaultTile } from './correctionStep.ts';
 export { type BoardView, boardBrief, boardState } from './boardView.ts';
-export { clientOf, isLevel } from './classLane.ts';
+export { calledOf, clientOf, isLevel } from './classLane.ts';
 export { FIRST_NEXT_TIME, leftOver, stretchesFor } from './closing.ts';
 export { decisionsDue } from './decisionsDue.ts';
 export { type EventDraft, stampEvent } from './envelope.ts';

@@ -1,6 +1,6 @@
-import { firstName } from '@waxwing/core/client';
 import { briefingCues, loadText, lowerFirst } from '@waxwing/core/movement';
 import {
+  calledOf,
   clockScore,
   nextWork,
   readClock,
@@ -182,7 +182,7 @@ function OneForAll({ index, situations, hasNames }: LanesProps) {
           {hasNames &&
             situations.map(({ lane, client, item }) => (
               <li key={lane.laneId}>
-                {firstName(client.name)}
+                {calledOf(client)}
                 {item.load.kind !== 'bodyweight' && <b> {loadText(item.load)}</b>}
               </li>
             ))}
@@ -208,7 +208,7 @@ function BoardLane({ index, situation, hasName, isTimed, now }: BoardLaneProps) 
   return (
     <li className="bg-base-200 text-base-content flex min-h-0 items-center gap-6 overflow-hidden rounded-3xl px-6 py-3">
       <div className="min-w-0 flex-1">
-        {hasName && <p className="text-3xl">{firstName(client.name)}</p>}
+        {hasName && <p className="text-3xl">{calledOf(client)}</p>}
         <p className="heading text-5xl leading-tight text-balance">{movement.document.name}</p>
         <p className="mt-1 text-3xl">
           {rest !== null && rest > 0 && !isTimed ? (
@@ -243,7 +243,7 @@ interface NextProps extends LanesProps {
 function Next({ index, situations, score, reading, hasNames }: NextProps) {
   const comes = situations.flatMap((situation) => {
     const name = nextName(index, situation, score, reading);
-    return name ? [{ name, who: firstName(situation.client.name), laneId: situation.lane.laneId }] : [];
+    return name ? [{ name, who: calledOf(situation.client), laneId: situation.lane.laneId }] : [];
   });
   const [first] = comes;
   if (!first) return null;

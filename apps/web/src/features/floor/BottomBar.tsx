@@ -1,5 +1,4 @@
-import { firstName } from '@waxwing/core/client';
-import type { BriefIndex, LaneSituation, SessionState } from '@waxwing/core/session';
+import { calledOf, type BriefIndex, type LaneSituation, type SessionState } from '@waxwing/core/session';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { useNow } from '../../shared/useNow.ts';
 import { BlockClock, hasBlockClock } from './BlockClock.tsx';
@@ -28,7 +27,7 @@ export function BottomBar({ live, index, state, situation, isNamed, taps }: Bott
   const { set, isWorking, item, client, asked } = situation;
   const whose = isNamed && (
     <span aria-hidden="true" className="block text-base font-normal">
-      {firstName(client.name)}
+      {calledOf(client)}
     </span>
   );
   const setsDone = item.setIds.length;

@@ -1,6 +1,6 @@
-import { firstName } from '@waxwing/core/client';
 import { lowerFirst } from '@waxwing/core/movement';
 import {
+  calledOf,
   isLevel,
   leftOver,
   sorenessAfter,
@@ -52,7 +52,7 @@ function LaneNotes({ index, lane, isNamed, firstNext, onFirstNext }: LaneNotesPr
   const left = leftOver(index, lane);
   const sore = sorenessAfter(index, lane);
   if (stretches.length + left.length + sore.length === 0) return null;
-  const name = firstName(index.client(lane.clientId)?.name ?? '');
+  const name = calledOf(index.client(lane.clientId));
   return (
     <section aria-label={`Before ${name} goes`} className="border-base-300 border-t py-3">
       <h2 className="text-xl">

@@ -1,7 +1,7 @@
-import { firstName } from '@waxwing/core/client';
 import { lowerFirst, upperFirst, type CueOutcome } from '@waxwing/core/movement';
 import type { Change, TriagedFault } from '@waxwing/core/coaching';
 import {
+  calledOf,
   fitsCue,
   hurtToAsk,
   lighterLoad,
@@ -254,7 +254,7 @@ function SaidCue({ correction, others, live, asksHurt, taps }: SaidCueProps) {
             className="link min-h-14 cursor-pointer text-lg"
             onClick={() => hearers.forEach(({ lane }) => laneTaps(live, lane.laneId).hear(waitingFor.cueId))}
           >
-            Say it to {hearers.map(({ client }) => firstName(client.name)).join(' and ')} too
+            Say it to {hearers.map(({ client }) => calledOf(client)).join(' and ')} too
           </button>
         )}
         <SaySomethingElse taps={taps} />

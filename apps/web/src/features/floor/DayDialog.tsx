@@ -1,6 +1,6 @@
-import { firstName } from '@waxwing/core/client';
 import { REGIONS, upperFirst, type Region } from '@waxwing/core/movement';
 import {
+  calledOf,
   dayChanges,
   decideDayChange,
   DID_ELSE,
@@ -33,7 +33,7 @@ export function DayDialog({ live, index, state, situation, onClose }: DayDialogP
   const [slept, setSlept] = useState<Slept | null>(lane.day?.slept ?? null);
   const [did, setDid] = useState<DidElse | null>(lane.day?.did ?? null);
   const [sore, setSore] = useState<readonly Region[]>(lane.day?.sore ?? []);
-  const name = firstName(client.name);
+  const name = calledOf(client);
   // Told as soon as it can be, and again with whatever is tapped after.
   const tell = (part: { slept?: Slept; did?: DidElse; sore?: readonly Region[] }) => {
     const now = { slept, did, sore, ...part };

@@ -1,6 +1,6 @@
-import { firstName } from '@waxwing/core/client';
 import { lowerFirst } from '@waxwing/core/movement';
 import {
+  calledOf,
   decideFading,
   dropItem,
   fadingToShow,
@@ -50,7 +50,7 @@ export function EnoughForToday({ live, index, state, situation }: EnoughProps) {
         Go on
       </button>
       {isOpen && (
-        <Dialog title={`What ${firstName(client.name)} leaves out`} onClose={() => setOpen(false)}>
+        <Dialog title={`What ${calledOf(client)} leaves out`} onClose={() => setOpen(false)}>
           <ul className="mt-3 flex flex-col gap-2">
             {left.map(({ itemId, movementId, sets, setIds }) => (
               <li key={itemId} className="flex items-center gap-3">

@@ -1,6 +1,5 @@
-import { firstName } from '@waxwing/core/client';
 import { lowerFirst, upperFirst } from '@waxwing/core/movement';
-import { feltPlaces, type BriefIndex, type FeltPlace, type LaneSituation } from '@waxwing/core/session';
+import { calledOf, feltPlaces, type BriefIndex, type FeltPlace, type LaneSituation } from '@waxwing/core/session';
 import { Check } from 'lucide-react';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
@@ -23,7 +22,7 @@ export function FeltDialog({ index, situation, taps, onClose }: FeltDialogProps)
     taps.feltAt(place);
   };
   return (
-    <Dialog title={`Where does ${firstName(client.name)} feel it?`} onClose={onClose}>
+    <Dialog title={`Where does ${calledOf(client)} feel it?`} onClose={onClose}>
       {said === null ? (
         <>
           <p className="text-quiet mt-2">Ask, and tap what they say.</p>

@@ -1,6 +1,5 @@
-import { firstName } from '@waxwing/core/client';
 import { PLAN_LANES_MOST } from '@waxwing/core/planning';
-import { endSet, isLevel, pauseClock, whomToWatch } from '@waxwing/core/session';
+import { calledOf, endSet, isLevel, pauseClock, whomToWatch } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -59,7 +58,7 @@ function Floor({ live }: { live: FloorSession }) {
   const undone = state.lanes.find((each) => each.laneId === tappedId) ?? lane;
   const last = undone && live.lastTap(undone.laneId);
   // With several people on the floor it says for whom, too.
-  const forWhom = lanes.length > 1 && undone ? `, ${firstName(index.client(undone.clientId)?.name ?? '')}` : '';
+  const forWhom = lanes.length > 1 && undone ? `, ${calledOf(index.client(undone.clientId))}` : '';
   const show = useCallback((id: string) => {
     setLaneId(id);
     setTappedId(id);

@@ -1,8 +1,7 @@
-import { firstName } from '@waxwing/core/client';
 import { loadTextIn, lowerFirst } from '@waxwing/core/movement';
 import { answersOf, effortScaleOf, answerOf } from '@waxwing/core/loading';
 import type { WatchNext } from '@waxwing/core/coaching';
-import { asksEffort, nextSetAfter, nextSetText, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
+import { calledOf, asksEffort, nextSetAfter, nextSetText, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { memo, useMemo } from 'react';
 import { clockText } from '../../shared/dates.ts';
@@ -46,7 +45,7 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
   const taps = useMemo(() => tappedBy(laneTaps(live, laneId), () => onTapped(laneId)), [live, laneId, onTapped]);
   const segment = isWorking ? set?.segments.at(-1) : undefined;
   const load = segment?.load ?? item.load;
-  const name = firstName(client.name);
+  const name = calledOf(client);
   return (
     <section aria-label={name} className="bg-panel flex min-h-0 gap-2 rounded-2xl px-3 py-2 sm:flex-col sm:gap-1.5">
       <div className="relative min-w-0 flex-1 sm:flex-none">

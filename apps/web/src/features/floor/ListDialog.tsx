@@ -1,6 +1,5 @@
-import { firstName } from '@waxwing/core/client';
 import { lowerFirst } from '@waxwing/core/movement';
-import { isLevel, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
+import { calledOf, isLevel, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
 import { LogOut, Search, X } from 'lucide-react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { LaneItems } from './LaneRail.tsx';
@@ -19,7 +18,7 @@ export function ListDialog({ index, situation, taps, onFindSwap, onClose }: List
   const { item, isWorking, nextItem } = situation;
   const canDrop = !isWorking && !item.dropped && nextItem !== null && item.setIds.length < item.sets;
   return (
-    <Dialog title={`${firstName(situation.client.name)}’s list`} onClose={onClose}>
+    <Dialog title={`${calledOf(situation.client)}’s list`} onClose={onClose}>
       <nav aria-label={`${situation.client.name}’s list`} className="mt-3 flex flex-col gap-1">
         <LaneItems
           index={index}
@@ -50,7 +49,7 @@ export function ListDialog({ index, situation, taps, onFindSwap, onClose }: List
               onClose();
             }}
           >
-            <LogOut aria-hidden="true" size={16} /> {firstName(situation.client.name)} leaves early
+            <LogOut aria-hidden="true" size={16} /> {calledOf(situation.client)} leaves early
           </button>
         )}
         <button

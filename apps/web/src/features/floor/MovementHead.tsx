@@ -1,6 +1,6 @@
 import { amountText, doseText, loadText, loadTextIn, lowerFirst, tempoText } from '@waxwing/core/movement';
-import { firstName, setUpText } from '@waxwing/core/client';
-import { isLevel, slotOf, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
+import { setUpText } from '@waxwing/core/client';
+import { calledOf, isLevel, slotOf, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
 import type { WatchNext } from '@waxwing/core/coaching';
 import clsx from 'clsx';
 import { List } from 'lucide-react';
@@ -63,7 +63,7 @@ export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, w
     <header className="mb-2">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1 className={clsx('text-2xl', !isOneOfSeveral && 'md:text-3xl')}>
-          {isOneOfSeveral && <span className="text-quiet font-normal">{firstName(client.name)} </span>}
+          {isOneOfSeveral && <span className="text-quiet font-normal">{calledOf(client)} </span>}
           {document.name}
           {segment?.side && <span className="bg-accent text-accent-content ml-3 rounded-lg px-2 text-xl">{segment.side}</span>}
         </h1>
@@ -88,7 +88,7 @@ export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, w
       </div>
       {onDay && (
         <button type="button" className="link min-h-11 cursor-pointer text-lg" onClick={onDay}>
-          {lane.day ? `${firstName(client.name)} today: ${dayText(lane.day)}` : `How is ${firstName(client.name)} today?`}
+          {lane.day ? `${calledOf(client)} today: ${dayText(lane.day)}` : `How is ${calledOf(client)} today?`}
         </button>
       )}
       {slot?.note && <p className="text-lg leading-tight">{slot.note}</p>}
@@ -130,7 +130,7 @@ export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, w
         </Dialog>
       )}
       {editsSetUp && (
-        <Dialog title={`Set-up for ${firstName(client.name)}: ${lowerFirst(document.name)}`} onClose={() => setEditsSetUp(false)}>
+        <Dialog title={`Set-up for ${calledOf(client)}: ${lowerFirst(document.name)}`} onClose={() => setEditsSetUp(false)}>
           <SetUpEditor
             setUp={setUp ?? undefined}
             keep="Keep it for every time"

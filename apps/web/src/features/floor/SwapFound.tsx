@@ -1,8 +1,7 @@
 import { lowerFirst, type MovementDocument } from '@waxwing/core/movement';
 import { fallbacks, nearest } from '@waxwing/core/ladder';
 import { opennessOf, type Openness } from '@waxwing/core/progress';
-import { firstName } from '@waxwing/core/client';
-import type { BriefIndex, LaneSituation } from '@waxwing/core/session';
+import { calledOf, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
 import { useMemo } from 'react';
 import { PURPOSE_WORDS } from '../../shared/purposeWords.ts';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
@@ -111,7 +110,7 @@ function Found({
                 {place && <span className="text-quiet block text-sm">{place}</span>}
                 {obstacles.map(({ text }) => (
                   <span key={text} className="block text-sm font-bold">
-                    Not open to {firstName(client.name)} here: {text}
+                    Not open to {calledOf(client)} here: {text}
                   </span>
                 ))}
                 {limits.map(({ caution, limit }) => (
