@@ -115,6 +115,7 @@ export {
 } from './terms.ts';
 export { copyOfMovement, newMovement, newMovementId, withStep } from './newMovement.ts';
 export { freeSlug, slugOf } from './slug.ts';
+export { type TempoBeat, type TempoCall, tempoCall } from './tempoBeats.ts';
 export { listed, lowerFirst, searchable, upperFirst } from './text.ts';
 export {
   type ChangedWord,

@@ -62,6 +62,7 @@ export { type DayChange, dayChanges, decideDayChange, tellDay } from './day.ts';
 export { decideFading, fadingOf, fadingToShow } from './fading.ts';
 export { worthSaying } from './sayNow.ts';
 export { type Soreness, sorenessAfter } from './soreness.ts';
+export { type WarmUpShowed, showedText, warmUpShowed } from './warmUp.ts';
 export { fitsCue, hearCue } from './sayToAll.ts';
 export { eyesOn, viewToTake, whomToWatch } from './watching.ts';
 export { amountPerSide, piecesOf, segmentAmount } from './amount.ts';

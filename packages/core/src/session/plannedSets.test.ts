@@ -14,6 +14,8 @@ import {
   endSet,
   goOn,
   holdAgain,
+  lookClean,
+  seeFault,
   rateEffort,
   startItem,
   switchSide,
@@ -23,6 +25,8 @@ import { decisionsDue } from './decisionsDue.ts';
 import { laneSituation } from './laneSituation.ts';
 import { itemRows, setRows } from './logRows.ts';
 import { nextSetAfter } from './nextSetAfter.ts';
+import { takeLevel } from './levels.ts';
+import { warmUpShowed } from './warmUp.ts';
 import { planContextOf } from './planContextOf.ts';
 import { foldSession } from './fold.ts';
 
@@ -216,6 +220,40 @@ describe('a plan at its own pace is done as it was planned', () => {
 });
 
 const ids = ({ lane: { laneId: id, clientId } }: ReturnType<ReturnType<typeof hourOf>['look']>) => ({ laneId: id, clientId });
+
+describe('what the warm-up showed', () => {
+  const hour = () =>
+    hourOf(
+      planOf([
+        blockOf({ kind: 'sets' }, [itemOf('bodyweight-squat', { sets: 1 })], { part: 'warm-up' }),
+        blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { sets: 2, load: { kind: 'single', value: 16, unit: 'kg' } })]),
+      ]),
+    );
+  const KNEES = 'waxwing:bodyweight-squat/knees-in';
+  const showed = ({ index, look }: ReturnType<typeof hourOf>) => warmUpShowed(index, look());
+
+  test('a fault that was still there proposes where to begin with what it rehearsed, until that is taken or begun', () => {
+    const made = hour();
+    made.tap(beginSet, (context) => seeFault(context, KNEES, 'left'));
+    expect(showed(made)).toBeNull();
+    made.tap(endAsAsked);
+    made.onTo();
+    const found = showed(made)!;
+    expect(found.faults).toMatchObject([{ faultId: 'waxwing:goblet-squat/knees-in', severity: 'risk' }]);
+    expect(found.beginWith).not.toBeNull();
+    made.tap((context) => takeLevel(context, found.beginWith!));
+    expect(made.look().item.nextChange).not.toBeNull();
+    expect(showed(made)).toMatchObject({ beginWith: null });
+    expect(made.tap(beginSet).set!.changes).toEqual([found.beginWith!.key]);
+  });
+
+  test('what a cue took away, or a clean look didn’t find again, is nothing to begin easier for', () => {
+    const made = hour();
+    made.tap(beginSet, (context) => seeFault(context, KNEES, 'left'), lookClean, endAsAsked);
+    made.onTo();
+    expect(showed(made)).toBeNull();
+  });
+});
 
 describe('a hold in pieces', () => {
   const held = () => one('forearm-plank', { sets: 1, amount: { unit: 'seconds', value: 30 } });

@@ -5,6 +5,7 @@ import { BlockClock, hasBlockClock } from './BlockClock.tsx';
 import type { FloorSession } from './floorSession.ts';
 import { followsText } from '../../shared/stretchWords.ts';
 import { laneCount, restLeft } from './laneCount.ts';
+import { TempoButton } from './TempoButton.tsx';
 import { setName, startName } from './setWords.ts';
 import type { LaneTaps } from './laneTaps.ts';
 import { isOnClock } from './onClock.ts';
@@ -145,7 +146,9 @@ function holdWords({
 }
 
 function SetClock({ situation }: { situation: LaneSituation }) {
-  const { set, isWorking, restSeconds } = situation;
+  const { set, isWorking, restSeconds, asked } = situation;
+  const segment = isWorking ? set!.segments.at(-1)! : null;
+  const tempo = segment?.tempo ?? asked.tempo;
   const now = useNow();
   const rest = restLeft(situation, now);
   return (
@@ -173,6 +176,7 @@ function SetClock({ situation }: { situation: LaneSituation }) {
           <span className="bg-accent text-accent-content rounded px-1.5 text-lg font-bold">rest is over</span>
         )}
       </span>
+      {tempo && segment?.unit !== 'seconds' && <TempoButton tempo={tempo} segmentId={segment?.segmentId ?? null} />}
     </div>
   );
 }

@@ -32,6 +32,7 @@ import { isOnClock } from './onClock.ts';
 import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';
 import { SwapDialog } from './SwapDialog.tsx';
+import { WarmUpLine } from './WarmUpLine.tsx';
 import { useKeys, type KeyBinding } from './useKeys.ts';
 import { useSwipe } from './useSwipe.ts';
 
@@ -228,6 +229,7 @@ export function LanePanel(props: LanePanelProps) {
                 : undefined
             }
           />
+          {!set && <WarmUpLine index={index} situation={situation} taps={taps} />}
           {set && !isWorking && onClock ? (
             <ClockRest index={index} state={state} situation={situation} set={set} taps={taps} />
           ) : set && !isWorking ? (
