@@ -1,5 +1,4 @@
 // One event more, when there are many: on the server, and from the tap to the picture on a slow tablet. Run after a build.
-import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -9,8 +8,8 @@ import { createApp, EventLog, Library, Sessions, StudioSetup } from '../apps/ser
 import { browserOptions } from '../scripts/browser.mjs';
 import { readLibraryFiles } from '../scripts/readLibrary.mjs';
 import { Hour } from './longHour.mjs';
+import { serve } from './serve.mjs';
 
-const ROOT = join(import.meta.dirname, '..');
 const PASSWORD = 'correct-horse';
 const LANES = 6;
 const AT = [100, 1000, 10_000];
@@ -96,23 +95,7 @@ export async function longHour(row) {
 
 /** The same session on a tablet with a quarter of this machine's speed. */
 async function onFloor(row, file, sessionId, begunId) {
-  const server = spawn(process.execPath, ['apps/server/dist/main.js'], {
-    cwd: ROOT,
-    stdio: ['ignore', 'pipe', 'inherit'],
-    env: {
-      ...process.env,
-      WAXWING_DATA: file,
-      WAXWING_BACKUP: 'never',
-      WAXWING_WEB: join(ROOT, 'apps/web/dist'),
-      WAXWING_PORT: '0',
-    },
-  });
-  const address = await new Promise((resolve) => {
-    server.stdout.on('data', (chunk) => {
-      const found = /http:\/\/[\d.]+:\d+/.exec(String(chunk));
-      if (found) resolve(found[0]);
-    });
-  });
+  const { address, stop } = await serve(file);
   const browser = await chromium.launch(browserOptions);
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -178,6 +161,6 @@ async function onFloor(row, file, sessionId, begunId) {
     );
   } finally {
     await browser.close();
-    server.kill('SIGKILL');
+    stop();
   }
 }

@@ -15,6 +15,30 @@ async function picture(name) {
   await page.waitForTimeout(250);
   await page.screenshot({ path: join(folder, `${name}.png`) });
 }
+/** Begins an hour of one block, and answers its id. */
+async function begin(whose, slugs, format, asked = {}) {
+  return page.evaluate(
+    async ([people, movementSlugs, blockFormat, dose]) => {
+      const newId = () => globalThis.crypto.randomUUID();
+      const items = movementSlugs.map((slug) => ({ itemId: newId(), movementId: `waxwing:${slug}`, own: [] }));
+      const lanes = people.map((person) => ({ laneId: newId(), ...person }));
+      const blocks = [{ blockId: newId(), part: 'main', format: blockFormat, items }];
+      const movements = items.map(({ itemId, movementId }) => ({ movementId, planItemId: itemId, sets: 3, ...dose }));
+      const body = {
+        sessionId: newId(),
+        localDate: new Date().toISOString().slice(0, 10),
+        zone: 'Etc/UTC',
+        lanes: lanes.map((lane) => ({ ...lane, movements })),
+        plan: { name: '', minutes: 45, lanes, blocks },
+      };
+      const headers = { 'content-type': 'application/json' };
+      await fetch('/api/sessions', { method: 'POST', headers, body: JSON.stringify(body) });
+      return body.sessionId;
+    },
+    [whose, slugs, format, asked],
+  );
+}
+
 const button = (name) => page.getByRole('button', { name, exact: true });
 
 await page.goto(address);
@@ -54,9 +78,6 @@ await page.goto(address);
 await page.getByRole('link', { name: 'Start with Jonah' }).click();
 await page.getByRole('heading', { name: 'What the hour holds' }).waitFor();
 await picture('plan-shared');
-await page.emulateMedia({ media: 'print' });
-await picture('plan-print');
-await page.emulateMedia({ media: 'screen' });
 await page.goto(`${address}/diary`);
 await page.getByRole('group', { name: 'The week' }).waitFor();
 await picture('diary');
@@ -98,30 +119,12 @@ await button('Finish and write it down').click();
 await page.getByRole('region', { name: 'Next time' }).waitFor();
 await picture('log');
 // Three people on the clock, and the board beside it.
-const stations = ['goblet-squat', 'suspension-row', 'dead-bug'];
-const sessionId = await page.evaluate(async (slugs) => {
-  const clients = await (await fetch('/api/clients')).json();
-  const newId = () => globalThis.crypto.randomUUID();
-  const items = slugs.map((slug) => ({ itemId: newId(), movementId: `waxwing:${slug}`, own: [] }));
-  const lanes = ['Jonah', 'Wren', 'Tobiah'].map((name) => ({
-    laneId: newId(),
-    clientId: clients.find((client) => client.name.startsWith(name)).clientId,
-  }));
-  const format = { kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 3, order: 'by-round' };
-  const plan = { name: '', minutes: 45, lanes, blocks: [{ blockId: newId(), part: 'main', format, items }] };
-  const dose = { kind: 'seconds', low: 40, high: 40 };
-  const movements = items.map(({ itemId, movementId }) => ({ movementId, planItemId: itemId, sets: 3, target: 40, dose }));
-  const body = {
-    sessionId: newId(),
-    localDate: new Date().toISOString().slice(0, 10),
-    zone: 'Etc/UTC',
-    lanes: lanes.map((lane) => ({ ...lane, movements })),
-    plan,
-  };
-  const headers = { 'content-type': 'application/json' };
-  await fetch('/api/sessions', { method: 'POST', headers, body: JSON.stringify(body) });
-  return body.sessionId;
-}, stations);
+const sessionId = await begin(
+  ['Jonah', 'Wren', 'Tobiah'].map((name) => ({ clientId: idOf(name) })),
+  ['goblet-squat', 'suspension-row', 'dead-bug'],
+  { kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 3, order: 'by-round' },
+  { target: 40, dose: { kind: 'seconds', low: 40, high: 40 } },
+);
 await page.goto(`${address}/floor/${sessionId}`);
 await page.getByRole('button', { name: /^Start the clock/ }).click();
 const board = await page.context().newPage();
@@ -138,4 +141,15 @@ await page.getByRole('region', { name: 'Tobiah' }).getByRole('button', { name: '
 await button('Knee drops in, left').click();
 await page.getByRole('group', { name: 'Does it hurt?' }).waitFor();
 await picture('floor-three');
+// A class, from a template.
+const classId = await begin(
+  ['First timers', 'Regulars', 'Strong'].map((level) => ({ level })),
+  ['goblet-squat', 'knee-push-up', 'suspension-row'],
+  { kind: 'rounds', rounds: 3, restSeconds: 60 },
+);
+await page.goto(`${address}/floor/${classId}`);
+await button('Start, Regulars').click();
+for (let rep = 0; rep < 4; rep += 1) await page.keyboard.press(' ');
+await page.waitForTimeout(1000);
+await picture('class');
 await browser.close();

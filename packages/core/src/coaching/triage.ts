@@ -32,7 +32,7 @@ export interface TriagedFault {
 
 export interface ParkedFault extends TriagedFault {
   /** Why it waits, as half a sentence: "it often goes with the heels". */
-  readonly because: string;
+  readonly because: string | null;
 }
 
 export interface Triage {
@@ -114,7 +114,7 @@ export function triage(input: TriageInput): Triage | null {
       fault,
       severity,
       ...(side && { side }),
-      because: first.cleared.includes(fault) ? 'it often goes with it' : 'one thing at a time',
+      because: first.cleared.includes(fault) ? 'it often goes with it' : null,
     })),
     reasons,
     endSet: reasonToEnd(input, candidates, presentById),

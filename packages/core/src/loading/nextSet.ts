@@ -119,6 +119,8 @@ export function proposeNextSet(input: NextSetInput): NextSet {
     return harderRung(input, `plenty left and clean at the top of the range (${amountText(high, dose.kind)})`);
   }
   if (effort === 'plenty-left' && !clean) return { kind: 'same', target, reasons: ['plenty left, but not seen clean yet'] };
+  if (lost && effort === 'plenty-left')
+    return { kind: 'same', target, reasons: [`${amountText(target - done, dose.kind)} short, with plenty left`] };
   return { kind: 'same', target, reasons: [effort === 'about-right' ? 'about right' : 'made it; keep it'] };
 }
 

@@ -171,7 +171,8 @@ function WhatFirst({ correction: { triage } }: { correction: CorrectionStep }) {
       </p>
       {parked.map((other) => (
         <p key={`${other.fault.faultId}${other.side ?? ''}`} className="text-quiet">
-          Waits: {named(other)}; {other.because}
+          Waits: {named(other)}
+          {other.because && `; ${other.because}`}
         </p>
       ))}
     </div>
