@@ -71,7 +71,10 @@ export class Server {
         },
         ...((body !== undefined || raw !== undefined) && { body: raw ?? JSON.stringify(body) }),
       });
-      const text = await response.text();
+      // A stream has no end: that it began is its answer.
+      const isStream = response.headers.get('content-type')?.startsWith('text/event-stream') ?? false;
+      if (isStream) await response.body.cancel();
+      const text = isStream ? '' : await response.text();
       return { status: response.status, text, headers: response.headers, json: () => JSON.parse(text) };
     } catch (error) {
       if (error.name === 'TimeoutError') throw new Error(`${method} ${path} hung for ${seconds} s`, { cause: error });
