@@ -31,6 +31,49 @@ export interface LaneSituation {
   readonly restSeconds: number;
   /** How the place is set up for this client on this movement. */
   readonly setUp: SetUp | null;
+  /** The same as it was before some reps were counted: what doesn't show the count needs to be drawn only when this is another. */
+  readonly still: LaneSituation;
+}
+
+/** Whether nothing but a count, and the time that passes, tells two situations of a lane apart. */
+function isStill(a: LaneSituation, b: LaneSituation): boolean {
+  const of = (situation: LaneSituation) => {
+    const { lane, client, item, movement, tiles, correction, nextItem, goesOn, planned, setUp, isWorking, set } = situation;
+    const last = set?.segments.at(-1);
+    return [
+      ...[
+        lane.items,
+        lane.view,
+        lane.day,
+        lane.leftAt,
+        client,
+        item,
+        movement,
+        tiles,
+        correction,
+        nextItem,
+        goesOn,
+        planned,
+        setUp,
+        isWorking,
+      ],
+      ...[
+        set?.setId,
+        set?.looks,
+        set?.faults,
+        set?.trials,
+        set?.hurt,
+        set?.felt,
+        set?.effort,
+        set?.reserve,
+        set?.changes,
+        set?.pain,
+      ],
+      ...[set?.segments.length, last?.segmentId, last?.endedAt],
+    ];
+  };
+  const before = of(a);
+  return of(b).every((each, at) => each === before[at]);
 }
 
 function currentSet(lane: LaneState, item: ItemState): SetState | null {
@@ -62,7 +105,7 @@ export function laneSituation(
   const done = set && !isWorking ? plannedFor(index, lane, item, set) : planned;
   const isAsBefore = before?.movement === movement && before.lane.view === lane.view && before.set?.faults === set?.faults;
   const tiles = isAsBefore ? before.tiles : faultTiles(movement, client, lane, set);
-  return {
+  const made: Omit<LaneSituation, 'still'> & { still?: LaneSituation } = {
     lane,
     client,
     item,
@@ -78,6 +121,9 @@ export function laneSituation(
     restSeconds: done?.restSeconds ?? item.restSeconds,
     setUp: setUpFor(state, client, item.movementId),
   };
+  const situation = made as LaneSituation;
+  made.still = before && isStill(before.still, situation) ? before.still : situation;
+  return situation;
 }
 
 /** The newest that was noted: in this session, else before it. */

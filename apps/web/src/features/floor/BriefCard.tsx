@@ -1,5 +1,6 @@
 import { briefingCues, lowerFirst } from '@waxwing/core/movement';
 import { feltPlaces, slotOf, viewToTake, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
+import { memo } from 'react';
 import { MovingFigure } from '../../shared/figure/MovingFigure.tsx';
 import { fromText } from '../../shared/viewWords.ts';
 import { workingSideOf } from './workingSide.ts';
@@ -11,7 +12,7 @@ interface BriefCardProps {
 }
 
 /** Before somebody does what is new to them, or long ago: shown from the front and the side, two cues, where to feel it, and what is at hand. */
-export function BriefCard({ index, situation, levels }: BriefCardProps) {
+export const BriefCard = memo(function BriefCard({ index, situation, levels }: BriefCardProps) {
   const { movement, item } = situation;
   const { document } = movement;
   const stress = slotOf(index, item)?.stress ?? [];
@@ -47,7 +48,7 @@ export function BriefCard({ index, situation, levels }: BriefCardProps) {
       </div>
     </section>
   );
-}
+});
 
 function Fact({ name, children }: { name: string; children: string }) {
   return (

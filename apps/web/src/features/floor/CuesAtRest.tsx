@@ -2,6 +2,7 @@ import { briefingCues } from '@waxwing/core/movement';
 import { slotOf, typedSlug, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { Check } from 'lucide-react';
+import { memo } from 'react';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { SaySomethingElse } from './CorrectionCard.tsx';
 import type { LaneTaps } from './laneTaps.ts';
@@ -15,7 +16,7 @@ interface CuesAtRestProps {
 }
 
 /** While nothing is wrong: two cues to brief with, large, what a good one looks like from here, and a way to say that it does. */
-export function CuesAtRest({ index, situation, isTight, taps }: CuesAtRestProps) {
+export const CuesAtRest = memo(function CuesAtRest({ index, situation, isTight, taps }: CuesAtRestProps) {
   const { movement, set, isWorking, lane, item } = situation;
   const typed = movement.cues.findLast(({ cueId }) => typedSlug(cueId) !== undefined);
   const { lexicon } = index;
@@ -64,4 +65,4 @@ export function CuesAtRest({ index, situation, isTight, taps }: CuesAtRestProps)
       />
     </section>
   );
-}
+});

@@ -22,7 +22,15 @@ interface FaultTilesProps {
 }
 
 /** What may go wrong, the likeliest that can be seen from here first. */
-export function FaultTiles({ lexicon, situation, taps, onView, onKeys, isTight, onFelt }: FaultTilesProps) {
+export const FaultTiles = memo(function FaultTiles({
+  lexicon,
+  situation,
+  taps,
+  onView,
+  onKeys,
+  isTight,
+  onFelt,
+}: FaultTilesProps) {
   const { tiles, lane, movement, set } = situation;
   const workingSide = workingSideOf(situation);
   return (
@@ -85,7 +93,7 @@ export function FaultTiles({ lexicon, situation, taps, onView, onKeys, isTight, 
       </div>
     </aside>
   );
-}
+});
 
 interface TileProps {
   readonly tile: FaultTile;

@@ -74,7 +74,7 @@ export function LanePanel(props: LanePanelProps) {
     onShowPain,
     onTapped,
   } = props;
-  const { lane, set, isWorking, correction, movement, item, follows } = situation;
+  const { lane, set, isWorking, correction, movement, item, follows, still } = situation;
   const [showsKeys, setShowsKeys] = useState(false);
   const [findsSwap, setFindsSwap] = useState(false);
   const [showsList, setShowsList] = useState(false);
@@ -96,7 +96,7 @@ export function LanePanel(props: LanePanelProps) {
   const answers = answersOf(effortScaleOf(index.stances(situation.client.clientId)));
 
   const easier = neighbour(index, situation.client.clientId, situation.item.movementId, 'easier');
-  const levels = useMemo(() => levelsOf(index, situation), [index, situation]);
+  const levels = useMemo(() => levelsOf(index, still), [index, still]);
   const [harder] = levels.harder;
   // Nobody has done it today, and they hardly know it.
   const isNew =
@@ -168,6 +168,11 @@ export function LanePanel(props: LanePanelProps) {
     { keys: ['ArrowRight'], shown: '→', what: 'next lane', run: isTight ? () => onSwitchLane(1) : undefined },
     { keys: ['?'], shown: '?', what: 'these keys', run: () => setShowsKeys(true) },
   ];
+  const mayAskDay =
+    !isLevel(lane) && (lane.sets.length === 0 || (lane.day !== null && dayChanges(index, state, lane).length > 0));
+  const showList = useCallback(() => setShowsList(true), []);
+  const askDay = useCallback(() => setAsksDay(true), []);
+  const askFelt = useCallback(() => setAsksFelt(true), []);
   const showKeys = useCallback(() => setShowsKeys(true), []);
   const findSwap = useCallback(() => setFindsSwap(true), []);
   const swipe = useSwipe(isTight ? onSwitchLane : null);
@@ -205,7 +210,7 @@ export function LanePanel(props: LanePanelProps) {
             ))}
           </div>
         ) : (
-          <LaneRail index={index} situation={situation} levels={levels} taps={taps} onFindSwap={findSwap} />
+          <LaneRail index={index} situation={still} levels={levels} taps={taps} onFindSwap={findSwap} />
         )}
         <main
           className={clsx(
@@ -218,16 +223,12 @@ export function LanePanel(props: LanePanelProps) {
           <MovementHead
             taps={taps}
             index={index}
-            situation={situation}
+            situation={still}
             levels={levels}
             isOneOfSeveral={isTight}
             watch={watch?.laneId === laneId ? watch : null}
-            onList={() => setShowsList(true)}
-            onDay={
-              !isLevel(lane) && (lane.sets.length === 0 || (lane.day && dayChanges(index, state, lane).length > 0))
-                ? () => setAsksDay(true)
-                : undefined
-            }
+            onList={showList}
+            onDay={mayAskDay ? askDay : undefined}
           />
           {!set && <WarmUpLine index={index} situation={situation} taps={taps} />}
           {set && !isWorking && onClock ? (
@@ -237,19 +238,19 @@ export function LanePanel(props: LanePanelProps) {
           ) : correction && isWorking ? (
             <CorrectionCard index={index} situation={situation} correction={correction} others={others} live={live} taps={taps} />
           ) : isNew ? (
-            <BriefCard index={index} situation={situation} levels={levels} />
+            <BriefCard index={index} situation={still} levels={levels} />
           ) : (
-            <CuesAtRest index={index} situation={situation} isTight={isTight} taps={taps} />
+            <CuesAtRest index={index} situation={still} isTight={isTight} taps={taps} />
           )}
         </main>
         <FaultTiles
           lexicon={index.lexicon}
-          situation={situation}
+          situation={still}
           taps={taps}
           onView={taps.standAt}
           onKeys={showKeys}
           isTight={isTight}
-          onFelt={() => setAsksFelt(true)}
+          onFelt={askFelt}
         />
       </div>
       <BottomBar live={live} index={index} state={state} situation={situation} isNamed={isTight} taps={taps} />

@@ -14,7 +14,7 @@ interface LaneRailProps {
 }
 
 /** What this lane does, in order; a tap goes there. */
-export function LaneRail({ index, situation, levels, taps, onFindSwap }: LaneRailProps) {
+export const LaneRail = memo(function LaneRail({ index, situation, levels, taps, onFindSwap }: LaneRailProps) {
   const { client } = situation;
   return (
     <nav
@@ -30,7 +30,7 @@ export function LaneRail({ index, situation, levels, taps, onFindSwap }: LaneRai
       </div>
     </nav>
   );
-}
+});
 
 interface LaneItemsProps {
   readonly index: BriefIndex;

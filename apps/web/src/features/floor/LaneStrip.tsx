@@ -14,6 +14,7 @@ import { laneCount, restLeft } from './laneCount.ts';
 import { setName, startName } from './setWords.ts';
 import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
 import { ClockAnswers } from './ClockAnswers.tsx';
+import { isSameButWatch } from './sameWatch.ts';
 import { WatchMark } from './WatchMark.tsx';
 import { workingSideOf } from './workingSide.ts';
 
@@ -88,13 +89,7 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
       <StripFoot index={index} situation={situation} taps={taps} name={name} onClock={onClock} onPain={() => onPain(laneId)} />
     </section>
   );
-}, isSameStrip);
-
-/** Whom to look at is reckoned anew at every tap of anybody: said alike it is the same. */
-function isSameStrip({ watch: a, ...before }: LaneStripProps, { watch: b, ...after }: LaneStripProps): boolean {
-  const isSameWatch = a?.view === b?.view && a?.reasons.join() === b?.reasons.join();
-  return isSameWatch && Object.entries(before).every(([name, value]) => value === after[name as keyof typeof after]);
-}
+}, isSameButWatch);
 
 function StripCount({ situation, onClock }: { situation: LaneSituation; onClock: boolean }) {
   const now = useNow();

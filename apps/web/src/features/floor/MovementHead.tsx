@@ -4,7 +4,7 @@ import { calledOf, isLevel, slotOf, type BriefIndex, type LaneSituation, type Le
 import type { WatchNext } from '@waxwing/core/coaching';
 import clsx from 'clsx';
 import { List } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './laneTaps.ts';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
@@ -12,6 +12,7 @@ import { stretchText } from '../../shared/stretchWords.ts';
 import { SetUpEditor } from '../../shared/SetUpEditor.tsx';
 import { holdOf } from '../../shared/typedLoad.ts';
 import { LevelButtons } from './LevelButtons.tsx';
+import { isSameButWatch } from './sameWatch.ts';
 import { StripLine } from './StripLine.tsx';
 import { WatchMark } from './WatchMark.tsx';
 
@@ -47,7 +48,16 @@ function askedText({ item, set, isWorking, asked, planned }: LaneSituation): str
 }
 
 /** The movement, its side, load and dose, and the way to another one. */
-export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, watch, onList, onDay }: MovementHeadProps) {
+export const MovementHead = memo(function MovementHead({
+  taps,
+  situation,
+  levels,
+  index,
+  isOneOfSeveral,
+  watch,
+  onList,
+  onDay,
+}: MovementHeadProps) {
   const { movement, item, set, isWorking, client, setUp, lane, asked, planned } = situation;
   const { document } = movement;
   const [editsLoad, setEditsLoad] = useState(false);
@@ -146,4 +156,4 @@ export function MovementHead({ taps, situation, levels, index, isOneOfSeveral, w
       </span>
     </header>
   );
-}
+}, isSameButWatch);
