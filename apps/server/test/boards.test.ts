@@ -93,6 +93,14 @@ describe('a board on a device where nobody is signed in', () => {
     expect((await owner.get(board(sessionId))).body).toEqual({ board: null });
   });
 
+  test('goes with the session when its only client is forgotten', async () => {
+    const { floor, code } = await opened('Tobiah Renn');
+    const token = await pair(code);
+    await owner.delete(`/api/clients/${floor.brief.clients[0]!.clientId}`, { name: 'Tobiah Renn' }).expect(204);
+    await server.anonymous().get(`/api/boards/${token}`).expect(404);
+    await server.anonymous().post('/api/board-code').send({ code }).expect(404);
+  });
+
   test('digits aren’t guessed: after ten wrong tries an address waits, and what is no code is said at its field', async () => {
     const bad = await server.anonymous().post('/api/board-code').send({ code: '12 34' }).expect(400);
     expect(bad.body).toMatchObject({ problems: [{ path: 'code', message: 'type the six digits' }] });

@@ -27,6 +27,7 @@ import { EventEntity, PROJECTED, SessionClientEntity, SessionEntity, SessionLogE
 import { StanceChoiceEntity } from '../stances/stance.entities.ts';
 import { SuggestionEntity } from '../suggestions/suggestion.entity.ts';
 import { StudioEntity } from '../accounts/studio.entity.ts';
+import { BoardDeviceEntity, BoardEntity } from '../boards/board.entities.ts';
 import { PlaceEntity } from '../studio/place.entity.ts';
 
 /**
@@ -66,6 +67,9 @@ export const NOBODYS = [
   WordRevisionEntity,
   StanceChoiceEntity,
   CalendarFeedEntity,
+  // A code and a secret; they go with their session.
+  BoardEntity,
+  BoardDeviceEntity,
   InboxDropEntity,
   SuggestionEntity,
   ServerStateEntity,
