@@ -24,9 +24,11 @@ async function nothingScrolls(page: Page): Promise<void> {
 /** The server's time has gone on as far as this page's was moved: a page that is loaded anew asks it what time it is. */
 async function sleptTogether(page: Page, ms: number): Promise<void> {
   await page.route(/\/api\/(?!changes)/, async (route) => {
-    const response = await route.fetch();
+    // What was asked by the page before goes with it.
+    const response = await route.fetch().catch(() => null);
+    if (!response) return;
     const now = Number(response.headers()['waxwing-now'] ?? Date.now()) + ms;
-    await route.fulfill({ response, headers: { ...response.headers(), 'waxwing-now': String(now) } });
+    await route.fulfill({ response, headers: { ...response.headers(), 'waxwing-now': String(now) } }).catch(() => undefined);
   });
 }
 
