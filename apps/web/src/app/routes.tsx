@@ -26,6 +26,13 @@ function page(load: Load): ComponentType {
   return shown;
 }
 
+/** As soon as nobody waits for the page, and at the latest after a second. */
+function whenIdle(work: () => void): void {
+  // Safari has none.
+  if ('requestIdleCallback' in window) window.requestIdleCallback(work, { timeout: 1000 });
+  else setTimeout(work, 1000);
+}
+
 const log = () => import('../features/log/LogPage.tsx');
 
 const Ladders = page(() => import('../features/ladders/LaddersPage.tsx'));
@@ -78,7 +85,7 @@ export const FLOOR: PageRoute = {
   page: page(async () => {
     const floor = await import('../features/floor/FloorPage.tsx');
     // An hour may end without a network, and its log is what is shown then.
-    setTimeout(() => void log().catch(() => undefined), 1000);
+    whenIdle(() => void log().catch(() => undefined));
     return floor;
   }),
 };
