@@ -211,5 +211,7 @@ describe('what may be sore', () => {
     const usual = hour(undefined, { history: { 'waxwing:middle': HISTORY } });
     for (let n = 0; n < 3; n += 1) usual.set(10);
     expect(sorenessAfter(usual.index, usual.look().situation.lane)).toEqual([]);
+    for (let n = 0; n < 2; n += 1) usual.set(10);
+    expect(sorenessAfter(usual.index, usual.look().situation.lane)).toMatchObject([{ why: 'many sets', untilDay: '2026-03-04' }]);
   });
 });

@@ -28,10 +28,11 @@ const SLOW_WEIGHT = 1.5;
 const DAYS = 2;
 const DAYS_STRONG = 3;
 
+/** Of which so much is new, and so much was lowered slowly. */
 interface Load {
   weight: number;
-  isNew: boolean;
-  isSlow: boolean;
+  newWeight: number;
+  slowWeight: number;
 }
 
 /** What may be sore after this hour, most first: by muscles' shares, slow lowering, and how long ago it was last done. An ordinary thing, and no pain. */
@@ -51,10 +52,11 @@ export function sorenessAfter(index: BriefIndex, lane: LaneState): readonly Sore
     const isSlow = (segment.tempo?.lowerSeconds ?? 0) >= SLOW_SECONDS || segment.manner === 'slow';
     for (const { muscle, share, role } of document.muscles) {
       if (role === 'stabilising') continue;
-      const load = loads.get(muscle) ?? { weight: 0, isNew: false, isSlow: false };
-      load.weight += share * novelty * (isSlow ? SLOW_WEIGHT : 1);
-      load.isNew ||= novelty > 1;
-      load.isSlow ||= isSlow;
+      const load = loads.get(muscle) ?? { weight: 0, newWeight: 0, slowWeight: 0 };
+      const weight = share * novelty * (isSlow ? SLOW_WEIGHT : 1);
+      load.weight += weight;
+      if (novelty > 1) load.newWeight += weight;
+      if (isSlow) load.slowWeight += weight;
       loads.set(muscle, load);
     }
   }
@@ -62,10 +64,11 @@ export function sorenessAfter(index: BriefIndex, lane: LaneState): readonly Sore
     .filter(([, { weight }]) => weight >= FELT_FROM)
     .sort(([, a], [, b]) => b.weight - a.weight)
     .slice(0, SHOWN_MOST)
-    .map(([muscleId, { weight, isNew, isSlow }]) => ({
+    .map(([muscleId, { weight, newWeight, slowWeight }]) => ({
       muscleId,
       name: index.lexicon.muscles.get(muscleId)?.name ?? muscleId,
       untilDay: dayAfter(localDate, weight >= 2 * FELT_FROM ? DAYS_STRONG : DAYS),
-      why: isNew ? 'new, or long ago' : isSlow ? 'lowered slowly' : 'many sets',
+      // What most of it is: one new set among many that they know isn't the reason.
+      why: newWeight > weight / 2 ? 'new, or long ago' : slowWeight > weight / 2 ? 'lowered slowly' : 'many sets',
     }));
 }

@@ -1,8 +1,9 @@
-import { briefingCues, lowerFirst } from '@waxwing/core/movement';
-import { feltPlaces, slotOf, viewToTake, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
+import { lowerFirst } from '@waxwing/core/movement';
+import { feltPlaces, viewToTake, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
 import { memo } from 'react';
 import { MovingFigure } from '../../shared/figure/MovingFigure.tsx';
 import { fromText } from '../../shared/viewWords.ts';
+import { cuesToBrief } from './cuesToBrief.ts';
 import { workingSideOf } from './workingSide.ts';
 
 interface BriefCardProps {
@@ -13,11 +14,9 @@ interface BriefCardProps {
 
 /** Before somebody does what is new to them, or long ago: shown from the front and the side, two cues, where to feel it, and what is at hand. */
 export const BriefCard = memo(function BriefCard({ index, situation, levels }: BriefCardProps) {
-  const { movement, item } = situation;
+  const { movement } = situation;
   const { document } = movement;
-  const stress = slotOf(index, item)?.stress ?? [];
-  const stressed = movement.cues.filter(({ cueId }) => stress.includes(cueId));
-  const cues = [...stressed, ...briefingCues(movement).filter((cue) => !stressed.includes(cue))].slice(0, 2);
+  const cues = cuesToBrief(index, situation);
   const felt = feltPlaces(index, situation).filter(({ right }) => right);
   const view = viewToTake(movement);
   const [easier] = levels.easier.filter(({ kind }) => kind === 'movement');

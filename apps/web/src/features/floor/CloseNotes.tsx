@@ -10,7 +10,7 @@ import {
   type SessionState,
 } from '@waxwing/core/session';
 import { useMemo } from 'react';
-import { longDay } from '../../shared/dates.ts';
+import { shortDay } from '../../shared/dates.ts';
 import { useLibrary } from '../../shared/queries.ts';
 
 interface CloseNotesProps {
@@ -76,7 +76,7 @@ function LaneNotes({ index, lane, isNamed, firstNext, onFirstNext }: LaneNotesPr
           {sore.map(({ name: muscle, untilDay, why }, at) => (
             <span key={muscle}>
               {at > 0 && '; '}
-              <b>{lowerFirst(muscle)}</b> until {longDay(untilDay)} ({why})
+              <b>{lowerFirst(muscle)}</b> until {shortDay(untilDay)} ({why})
             </span>
           ))}
           . That is ordinary; pain that is sharp, in a joint or stays longer is not.

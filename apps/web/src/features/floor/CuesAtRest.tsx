@@ -1,11 +1,11 @@
-import { briefingCues } from '@waxwing/core/movement';
-import { slotOf, typedSlug, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
+import { typedSlug, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { Check } from 'lucide-react';
 import { memo } from 'react';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { SaySomethingElse } from './CorrectionCard.tsx';
 import type { LaneTaps } from './laneTaps.ts';
+import { cuesToBrief } from './cuesToBrief.ts';
 import { workingSideOf } from './workingSide.ts';
 
 interface CuesAtRestProps {
@@ -17,13 +17,10 @@ interface CuesAtRestProps {
 
 /** While nothing is wrong: two cues to brief with, large, what a good one looks like from here, and a way to say that it does. */
 export const CuesAtRest = memo(function CuesAtRest({ index, situation, isTight, taps }: CuesAtRestProps) {
-  const { movement, set, isWorking, lane, item } = situation;
+  const { movement, set, isWorking, lane } = situation;
   const typed = movement.cues.findLast(({ cueId }) => typedSlug(cueId) !== undefined);
   const { lexicon } = index;
-  // What the plan stresses comes before what the library would say first.
-  const stress = slotOf(index, item)?.stress ?? [];
-  const stressed = movement.cues.filter(({ cueId }) => stress.includes(cueId));
-  const briefing = [...stressed, ...briefingCues(movement).filter((cue) => !stressed.includes(cue))].slice(0, 2);
+  const briefing = cuesToBrief(index, situation);
   // What just came to mind is what one is about to say.
   const cues = typed ? [typed, ...briefing.filter((cue) => cue !== typed).slice(0, 1)] : briefing;
   const lastLook = set?.looks.at(-1);

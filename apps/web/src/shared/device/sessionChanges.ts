@@ -22,6 +22,8 @@ export class SessionChanges {
   private readonly listeners = new Set<Listener>();
   private readonly channel: BroadcastChannel;
   private stop: (() => void) | null = null;
+  /** Of the channel between tabs, and of the lock that one of them holds. */
+  private readonly name: string;
 
   constructor(
     trainerId: string,
@@ -32,7 +34,6 @@ export class SessionChanges {
     this.channel = new BroadcastChannel(this.name);
     this.channel.onmessage = ({ data }: MessageEvent<SessionChanged>) => this.tell(data);
   }
-  private readonly name: string;
 
   listen(listener: Listener): () => void {
     this.listeners.add(listener);
