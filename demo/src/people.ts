@@ -1,4 +1,5 @@
 import type { Load } from '@waxwing/core/movement';
+import type { Effort } from '@waxwing/core/loading';
 import type { ClientDocument, SetUp } from '@waxwing/core/client';
 import { ON_TOUR, PRIYAS_KITCHEN } from './rooms.ts';
 
@@ -39,6 +40,8 @@ export interface Person {
   readonly hears: readonly string[];
   /** Chance of "plenty left" at the beginning of the ten weeks. */
   readonly spare: number;
+  /** What they answer, however it was. */
+  readonly always?: Effort;
 }
 
 const w = (slug: string) => `waxwing:${slug}`;
@@ -248,6 +251,7 @@ export const PEOPLE: readonly Person[] = [
     },
     hears: ['headlights', 'plank-of-wood'],
     spare: 0.4,
+    always: 'about-right',
     measured: [
       { measureId: 'push-ups', first: 6, now: 12 },
       { measureId: 'minutes-worked', first: 7.5, now: 14 },

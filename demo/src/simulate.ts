@@ -194,6 +194,7 @@ export function simulateSession(
   function answer(round: number): Effort {
     const { situation } = look();
     const short = amountPerSide(situation.set!, situation.movement.document.laterality) < situation.item.target;
+    if (person.always) return person.always;
     if (short) return 'nothing-left';
     const able = repsLeftToday(situation);
     if (able !== null) return effortOfReserve(able - situation.item.target - 0.5 * round + chance.next() - 0.5);

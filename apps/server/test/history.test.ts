@@ -51,6 +51,7 @@ async function session(
   const at = `${localDate}T09:00:00.000Z`;
   const where = { laneId: lane.laneId, clientId };
   const setId = v4();
+  const segmentId = v4();
   const fault = { setId, faultId: FAULT, faultTypeId: 'knees-in' };
   const drafts: EventDraft[] = [
     ...openSession(brief),
@@ -59,7 +60,7 @@ async function session(
       ...where,
       payload: {
         setId,
-        segmentId: v4(),
+        segmentId,
         itemId: item.itemId,
         movementId: SQUAT,
         revisionId: item.revisionId,
@@ -83,7 +84,8 @@ async function session(
     ...maren.stamp(
       brief.sessionId,
       [
-        { type: 'set-ended', ...where, payload: { setId, reason: 'done' } },
+        { type: 'set-ended', ...where, payload: { setId, reason: 'done', amounts: [{ segmentId, amount: 10 }] } },
+        { type: 'effort-rated', ...where, payload: { setId, effort: 'about-right' } },
         { type: 'session-ended', payload: {} },
       ],
       at,
@@ -204,6 +206,17 @@ test('what is asked while somebody waits goes by an index: every statement that 
   }
   expect(asked.size).toBeGreaterThan(20);
   expect(walked).toEqual([]);
+});
+
+test('what an answer has meant is told with what was done, and is in the next brief', async () => {
+  const clientId = await server.client(server.owner, 'Jonah Abara');
+  for (let week = 0; week < 3; week += 1) {
+    for (let day = 0; day < 4; day += 1) await session(clientId, `2026-0${3 + week}-0${1 + day}`, [[LAMPS, 'fixed']]);
+  }
+  const { answers } = (await maren.get(`/api/clients/${clientId}/history`).expect(200)).body as HistoryAnswer;
+  expect(answers).toMatchObject({ meanings: [], always: { times: 12 } });
+  const [lane] = (await maren.start(clientId, [SQUAT], '2026-06-05')).clients;
+  expect(lane!.answers).toEqual(answers);
 });
 
 test('what was done under an id of before is the past of the one that it has now, joined with what was done since', async () => {

@@ -1,7 +1,7 @@
 import { BadRequestException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { MovementRevision, Stances as Positions } from '@waxwing/core/movement';
-import { adviseLoad, kitOf, rackFor, restFor, targetReserveOf, type Inventory } from '@waxwing/core/loading';
+import { adviseLoad, kitOf, rackFor, restFor, targetReserveOf, type AnswerHabits, type Inventory } from '@waxwing/core/loading';
 import {
   movementsForFloor,
   type ClientBrief,
@@ -106,12 +106,14 @@ export class Briefs {
     const due = await this.history.due(studioId, clientIds);
     const books = await this.history.tallies(studioId, clientIds);
     const rates = await this.history.faultRates(studioId, clientIds);
+    const habits = await this.history.answers(studioId, clientIds);
     const briefs: ClientBrief[] = [];
     for (const [at, client] of clients.entries()) {
       const lane = lanes[at]!;
       const history = await this.history.movements(studioId, client.clientId);
       const dues = due.get(client.clientId) ?? [];
       const own = { ...stances, ...client.stances };
+      const answers = habits.get(client.clientId);
       briefs.push({
         clientId: client.clientId,
         laneId: lane.laneId,
@@ -123,6 +125,7 @@ export class Briefs {
         history,
         due: dues,
         setUps: await this.history.setUps(studioId, client),
+        ...(answers && { answers }),
         ...(!client.readiness && lane.clientId !== undefined && { healthNotAsked: true as const }),
         ...(client.unit && { unit: client.unit }),
         ...(client.cueStyle && { cueStyle: client.cueStyle }),
@@ -143,6 +146,7 @@ export class Briefs {
           return itemOf(picked, revision, {
             past: history[picked.movementId] ?? null,
             due: dues.find((decision) => decision.movementId === picked.movementId) ?? null,
+            answers,
             inventory,
             stances: own,
           });
@@ -206,12 +210,17 @@ export class Briefs {
 interface Known {
   readonly past: MovementHistory | null;
   readonly due: DueDecision | null;
+  readonly answers: AnswerHabits | undefined;
   readonly inventory: Inventory | null;
   readonly stances: Positions;
 }
 
 /** What isn't said is advised, as on Floor and in a plan. */
-function itemOf(picked: PickedMovement, revision: MovementRevision, { past, due, inventory, stances }: Known): SessionItem {
+function itemOf(
+  picked: PickedMovement,
+  revision: MovementRevision,
+  { past, due, answers, inventory, stances }: Known,
+): SessionItem {
   const { document } = revision;
   const reserve = targetReserveOf(stances);
   const advice = adviseLoad({
@@ -221,6 +230,7 @@ function itemOf(picked: PickedMovement, revision: MovementRevision, { past, due,
     due,
     targetReserve: reserve,
     isAlone: inventory?.alone === true,
+    ...(answers && { answers }),
   });
   const target = picked.target ?? advice.target;
   const load = picked.load ?? advice.load;

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { DoseKind, Load } from '@waxwing/core/movement';
-import type { MovementOutcome } from '@waxwing/core/loading';
+import { answerHabits, type AnswerHabits, type MovementOutcome, type RatedSet } from '@waxwing/core/loading';
 import type { SetUp } from '@waxwing/core/client';
 import { TRIAL_VALUE, tallyKey, type CueTally, type TallyBook } from '@waxwing/core/coaching';
 import type { PractisedSet } from '@waxwing/core/progress';
@@ -17,10 +17,18 @@ const OUTCOMES_KEPT = 4;
 /** Enough to judge mastery by. */
 const SETS_KEPT = 40;
 
+/** Of each movement: what an answer meant a year ago says nothing now. */
+const RATED_KEPT = 24;
+
 interface PractisedRow extends Omit<PractisedSet, 'clean'> {
   readonly clientId: string;
   readonly movementId: string;
   readonly clean: 0 | 1 | null;
+}
+
+interface RatedRow extends Omit<RatedSet, 'reserve'> {
+  readonly clientId: string;
+  readonly reserve: number | null;
 }
 
 interface RecentItem {
@@ -335,7 +343,29 @@ export class History {
       movements: await this.movements(studioId, clientId),
       due: (await this.due(studioId, [clientId])).get(clientId) ?? [],
       setUps: await this.setUps(studioId, client),
+      answers: (await this.answers(studioId, [clientId])).get(clientId)!,
     };
+  }
+
+  /** How each of some clients answers after a set, by the newest of each movement. */
+  async answers(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, AnswerHabits>> {
+    const rows = await this.segments.query<RatedRow[]>(
+      `select done."clientId", done."movementId", "sessionId", "localDate", "startedAt", kilograms, "setAmount" amount, effort, reserve
+       from (select distinct "clientId", "movementId" from log_segments where "clientId" in (select value from json_each(?))) done
+       join log_segments each on each.rowid in (
+         select rowid from log_segments where "clientId" = done."clientId" and "movementId" = done."movementId" and "isLast" = 1
+           and effort is not null and unit = 'reps' and kilograms is not null and pain = 0 and "onClock" = 0
+         order by "startedAt" desc limit ?
+       )`,
+      [JSON.stringify(clientIds), RATED_KEPT],
+    );
+    const renames = await this.library.renames(studioId);
+    const rated = new Map<string, RatedSet[]>(clientIds.map((clientId) => [clientId, []]));
+    for (const { clientId, movementId, reserve, ...row } of rows) {
+      const set = { ...row, movementId: renames.movement(movementId), ...(reserve !== null && { reserve }) };
+      rated.get(clientId)?.push(set);
+    }
+    return new Map([...rated].map(([clientId, sets]) => [clientId, answerHabits(sets)]));
   }
 
   /** By movement the newest note of a set-up: from the floor, or, where that is later, from the desk. */

@@ -20,5 +20,6 @@ export function useAdvise(
       due: history.due.find(({ movementId }) => movementId === document.id) ?? null,
       targetReserve: targetReserveOf(stances),
       isAlone: inventory?.alone === true,
+      answers: history.answers,
     });
 }

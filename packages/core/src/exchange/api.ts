@@ -8,6 +8,7 @@ import type { Vocabulary } from '../movement/vocabulary.ts';
 import type { ChangedWord, Word } from '../movement/words.ts';
 import type { MeasuredValue } from '../client/measurement.ts';
 import type { SetUp } from '../client/setUp.ts';
+import type { AnswerHabits } from '../loading/answerMeaning.ts';
 import type { Inventory } from '../loading/inventory.ts';
 import type { DueDecision, FaultRate, MovementHistory } from '../session/brief.ts';
 import type { BoardView } from '../session/boardView.ts';
@@ -239,6 +240,8 @@ export interface HistoryAnswer {
   readonly due: readonly DueDecision[];
   /** By movement: the newest note of how the place is set up. */
   readonly setUps: Readonly<Record<string, SetUp>>;
+  /** What their answers after a set have meant. */
+  readonly answers: AnswerHabits;
 }
 
 /** Everything that is held about one client, to be handed to them. */

@@ -3,6 +3,7 @@ import type { Load } from '../movement/load.ts';
 import { isSameLoad, loadKg, loadText } from '../movement/loadText.ts';
 import { lowerFirst } from '../movement/text.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
+import { readAnswer, type AnswerHabits } from './answerMeaning.ts';
 import { answerOf, reserveOf, type Effort } from './effort.ts';
 import { heaviestUpTo, loadFormsOf, stepsFrom, type Makeable } from './makeable.ts';
 import type { DecisionKind, MovementOutcome } from './nextSession.ts';
@@ -41,6 +42,8 @@ export interface LoadQuestion {
   readonly due: DecidedLoad | null;
   readonly targetReserve: number;
   readonly isAlone: boolean;
+  /** What their answers have meant so far; absent where nobody knows. */
+  readonly answers?: AnswerHabits;
 }
 
 export interface LoadAdvice {
@@ -55,18 +58,21 @@ export interface LoadAdvice {
 export function recentStrength(
   dose: Dose,
   { outcomes = [], loads = [] }: Pick<LastLoad, 'outcomes' | 'loads'>,
+  answers?: AnswerHabits,
 ): StrengthEstimate | null {
   return outcomes.reduce<StrengthEstimate | null>((best, outcome, i) => {
     const load = loads[i];
     const answer = answerOf(outcome);
-    return load && answer ? strongest(best, estimateFrom(dose, load, outcome.leastDone, reserveOf(answer))) : best;
+    return load && answer
+      ? strongest(best, estimateFrom(dose, load, outcome.leastDone, reserveOf(readAnswer(answer, answers))))
+      : best;
   }, null);
 }
 
 /** Reps that were left last time; where nobody asked, `unasked`. */
-function reserveLeft(last: LastLoad, unasked: number): number {
+function reserveLeft({ answers }: LoadQuestion, last: LastLoad, unasked: number): number {
   const answer = answerOf(last);
-  return answer ? reserveOf(answer) : unasked;
+  return answer ? reserveOf(readAnswer(answer, answers)) : unasked;
 }
 
 interface Wanted {
@@ -96,12 +102,12 @@ function wantedFor(question: LoadQuestion, last: LastLoad): Wanted {
     dose,
     load: last.load,
     done: last.done,
-    reserve: reserveLeft(last, targetReserve),
+    reserve: reserveLeft(question, last, targetReserve),
     steps,
     targetReserve,
     isAlone: isAlone && isLyingPress(document),
     isSlowed: false,
-    known: recentStrength(dose, last),
+    known: recentStrength(dose, last, question.answers),
   });
   if (next.kind === 'load') return { load: next.to.load, target: next.target, reasons: [decided, ...next.reasons] };
   if (next.kind === 'amount') return { load: last.load, target: next.target, reasons: [decided, ...next.reasons] };
@@ -109,7 +115,8 @@ function wantedFor(question: LoadQuestion, last: LastLoad): Wanted {
 }
 
 /** The nearest that this room can make, with reps to match where the estimate can tell. */
-function madeHere({ document, rack, targetReserve }: LoadQuestion, wanted: Wanted, last: LastLoad): LoadAdvice {
+function madeHere(question: LoadQuestion, wanted: Wanted, last: LastLoad): LoadAdvice {
+  const { document, rack, targetReserve, answers } = question;
   const there = rack.find(({ load }) => isSameLoad(load, wanted.load));
   if (there) return { ...wanted, how: there.how };
   const kg = loadKg(wanted.load);
@@ -117,8 +124,8 @@ function madeHere({ document, rack, targetReserve }: LoadQuestion, wanted: Wante
   if (near.kg !== null && kg !== null && Math.abs(near.kg - kg) < 1e-6) return { ...wanted, load: near.load, how: near.how };
   const { low, high } = rangeOf(document.dose);
   const estimate = strongest(
-    estimateFrom(document.dose, last.load, last.done, reserveLeft(last, targetReserve)),
-    recentStrength(document.dose, last),
+    estimateFrom(document.dose, last.load, last.done, reserveLeft(question, last, targetReserve)),
+    recentStrength(document.dose, last, answers),
   );
   const missing = kg === 0 ? `nothing was written down for ${near.how}` : `no ${loadText(wanted.load)} here`;
   if (!estimate || near.kg === null) {
@@ -146,7 +153,7 @@ function madeHere({ document, rack, targetReserve }: LoadQuestion, wanted: Wante
 function cappedAlone(question: LoadQuestion, advice: LoadAdvice, last: LastLoad | null): LoadAdvice {
   const { document, rack, isAlone } = question;
   if (!isAlone || !isLyingPress(document) || rack.length === 0) return advice;
-  const estimate = last && estimateFrom(document.dose, last.load, last.done, reserveLeft(last, 0));
+  const estimate = last && estimateFrom(document.dose, last.load, last.done, reserveLeft(question, last, 0));
   const may = rack.findLast(({ kg }) => kg !== null && estimate && repsAt(estimate, kg) + 1e-9 >= ALONE_REPS) ?? rack[0]!;
   const kg = loadKg(advice.load);
   if (kg !== null && may.kg !== null && kg <= may.kg + 1e-6) return advice;

@@ -1,5 +1,6 @@
 /** Loads: what a room has, what they are to somebody, and which comes next. */
 export { type LoadAdvice, adviseLoad } from './adviseLoad.ts';
+export { type AnswerHabits, type RatedSet, alwaysText, answerHabits, meaningText } from './answerMeaning.ts';
 export {
   type Effort,
   type EffortAnswer,

@@ -1,6 +1,7 @@
 import type { SetUp } from '../client/setUp.ts';
 import type { TallyBook } from '../coaching/cueTally.ts';
 import type { PreferredCues } from '../coaching/rankCues.ts';
+import type { AnswerHabits } from '../loading/answerMeaning.ts';
 import type { Effort } from '../loading/effort.ts';
 import type { Inventory } from '../loading/inventory.ts';
 import type { DecisionKind, MovementOutcome } from '../loading/nextSession.ts';
@@ -64,6 +65,8 @@ export interface ClientBrief {
   readonly faultRates: Readonly<Record<string, FaultRate>>;
   readonly history: Readonly<Record<string, MovementHistory>>;
   readonly due: readonly DueDecision[];
+  /** What their answers after a set have meant; absent in briefs that were stored before. */
+  readonly answers?: AnswerHabits;
   readonly unit?: MassUnit;
   readonly cueStyle?: PreferredCues;
   /** By movement: how the place is set up for them. */

@@ -60,5 +60,6 @@ export function adviceFor(index: BriefIndex, client: ClientBrief, document: Move
     due: client.due.find((decision) => decision.movementId === document.id) ?? null,
     targetReserve: targetReserveOf(index.stances(client.clientId)),
     isAlone: isAloneUnder(index, document),
+    ...(client.answers && { answers: client.answers }),
   });
 }

@@ -1,4 +1,5 @@
 import { nextTarget, recentStrength } from '../loading/adviseLoad.ts';
+import { readAnswer } from '../loading/answerMeaning.ts';
 import { answerOf, reserveOf } from '../loading/effort.ts';
 import { type LoadSteps, type Makeable, stepsFrom } from '../loading/makeable.ts';
 import { AFTER_PAIN, decideNextSession, type MovementOutcome, type NextSession } from '../loading/nextSession.ts';
@@ -59,16 +60,17 @@ function nextLoads(
   const answer = answerOf(outcome);
   if (rack.length === 0 || !answer) return { raise: null, lighter: null };
   const steps: LoadSteps = stepsFrom(rack, load);
+  const { history, answers } = index.client(clientId) ?? {};
   const next = raise({
     dose: item.dose,
     load,
     done: outcome.leastDone,
-    reserve: reserveOf(answer),
+    reserve: reserveOf(readAnswer(answer, answers)),
     steps,
     targetReserve: targetReserveOf(index.stances(clientId)),
     isAlone: isAloneUnder(index, movement.document),
     isSlowed: false,
-    known: recentStrength(item.dose, index.client(clientId)?.history[item.movementId] ?? {}),
+    known: recentStrength(item.dose, history?.[item.movementId] ?? {}, answers),
   });
   return { raise: next, lighter: steps.lighter };
 }

@@ -1,8 +1,9 @@
 import { recentStrength } from '../loading/adviseLoad.ts';
-import type { EffortAnswer } from '../loading/effort.ts';
+import { alwaysText, meaningText, readAnswer } from '../loading/answerMeaning.ts';
+import { answerText, reserveOf, type EffortAnswer } from '../loading/effort.ts';
 import { stepsFrom } from '../loading/makeable.ts';
 import { type LoadSituation, type NextSet, proposeNextSet } from '../loading/nextSet.ts';
-import { targetReserveOf } from '../loading/parameters.ts';
+import { effortScaleOf, targetReserveOf } from '../loading/parameters.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
 import { amountPerSide, askedAmount, lastJudged } from './amount.ts';
@@ -31,7 +32,7 @@ function loadSituation(index: BriefIndex, client: ClientBrief, movement: Resolve
     steps: stepsFrom(rack, load),
     targetReserve: targetReserveOf(index.stances(client.clientId)),
     isAlone: isAloneUnder(index, movement.document),
-    known: recentStrength(movement.document.dose, client.history[movement.movementId] ?? {}),
+    known: recentStrength(movement.document.dose, client.history[movement.movementId] ?? {}, client.answers),
     slower: set.changes.includes(SLOWER_KEY) ? null : slowerText(movement.document),
   };
 }
@@ -41,12 +42,13 @@ export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: S
   const { item, movement, client } = situation;
   const clientId = client.clientId;
   const rung = (direction: 'easier' | 'harder') => neighbour(index, clientId, item.movementId, direction);
+  const { effort, reserve, meaning } = readAnswer(answer, client.answers);
   const proposed = proposeNextSet({
     dose: item.dose,
     target: askedAmount(set),
     done: amountPerSide(set, movement.document.laterality),
-    effort: answer.effort,
-    ...(answer.reserve !== undefined && { reserve: answer.reserve }),
+    effort,
+    ...(reserve !== undefined && { reserve }),
     loading: loadSituation(index, client, movement, set),
     clean: isClean(set, movement) === true,
     riskOpen: openFaults(set, movement).some((fault) => fault.severity === 'risk'),
@@ -57,7 +59,12 @@ export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: S
     easier: rung('easier'),
     harder: rung('harder'),
   });
-  return asPlanned(proposed, situation);
+  const next = asPlanned(proposed, situation);
+  const told = answerText(answer, effortScaleOf(index.stances(clientId)));
+  if (meaning) return { ...next, reasons: [`“${told}” ${meaningText(meaning)}`, ...next.reasons] };
+  const always = client.answers?.always;
+  if (!always || reserveOf(always.answer) !== reserveOf(answer)) return next;
+  return { ...next, reasons: [...next.reasons, `${alwaysText(always.times + 1)}: go by the last reps`] };
 }
 
 /** Where the plan says how much each set is, an answer changes with what it is done and not how much. */

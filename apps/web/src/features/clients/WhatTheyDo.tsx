@@ -1,5 +1,21 @@
-import { MASTERY, amountText, loadTextIn, lowerFirst, type Mastery, type MovementRevision } from '@waxwing/core/movement';
-import { answerOf, answerText, effortScaleOf, type Inventory } from '@waxwing/core/loading';
+import {
+  MASTERY,
+  amountText,
+  loadTextIn,
+  lowerFirst,
+  upperFirst,
+  type Mastery,
+  type MovementRevision,
+} from '@waxwing/core/movement';
+import {
+  alwaysText,
+  answerOf,
+  answerText,
+  effortOfReserve,
+  effortScaleOf,
+  meaningText,
+  type Inventory,
+} from '@waxwing/core/loading';
 import { setUpText, type SetUp } from '@waxwing/core/client';
 import { masteryOf, type PractisedSet } from '@waxwing/core/progress';
 import type { MovementHistory } from '@waxwing/core/session';
@@ -103,6 +119,7 @@ export function WhatTheyDo(props: DoneProps) {
           />
         </span>
       </div>
+      <HowTheyAnswer {...props} />
       {rows.length === 0 && <p className="text-quiet">Nothing yet. The first session writes the first line here.</p>}
       <ul>
         {rows.map((row) => (
@@ -142,6 +159,28 @@ export function WhatTheyDo(props: DoneProps) {
         </Dialog>
       )}
     </section>
+  );
+}
+
+/** What their answers after a set have meant, where that isn't what they say. */
+function HowTheyAnswer({ client, library, history: { answers } }: DoneProps) {
+  const scale = effortScaleOf(useStancesInForce(library, client));
+  const told = (reserve: number) => answerText({ effort: effortOfReserve(reserve), reserve }, scale);
+  const { meanings, always } = answers;
+  if (meanings.length === 0 && !always) return null;
+  return (
+    <p aria-label="How they answer" className="mt-1">
+      {meanings.map((meaning) => (
+        <span key={meaning.said} className="block">
+          “{upperFirst(told(meaning.said))}” {meaningText(meaning)}: loads go by that.
+        </span>
+      ))}
+      {always && (
+        <span className="block">
+          “{upperFirst(answerText(always.answer, scale))}”: {alwaysText(always.times)}. Go by the last reps.
+        </span>
+      )}
+    </p>
   );
 }
 

@@ -43,7 +43,7 @@ const ADA = {
 function person(part: Partial<PersonInPlan> = {}): PersonInPlan {
   return {
     client: ADA,
-    history: { movements: {}, due: [], setUps: {} },
+    history: { movements: {}, due: [], setUps: {}, answers: { meanings: [], always: null } },
     practice: {},
     paces: { reps: {}, gaps: NO_GAPS },
     lately: { sets: {}, faults: {}, faultsBefore: {} },
@@ -107,7 +107,7 @@ describe('what a plan is reckoned with', () => {
       outcomes: [],
     };
     const known = person({
-      history: { movements: { [w('goblet-squat')]: past }, due: [], setUps: {} },
+      history: { movements: { [w('goblet-squat')]: past }, due: [], setUps: {}, answers: { meanings: [], always: null } },
       paces: {
         reps: { [w('goblet-squat')]: { secondsPerRep: 3.4, reps: 60 } },
         gaps: { beforeAnotherSetSeconds: 12, beforeNewMovementSeconds: 60 },

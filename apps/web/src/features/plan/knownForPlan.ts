@@ -119,6 +119,7 @@ function laneContext(
         due: person?.history.due.find(({ movementId }) => movementId === document.id) ?? null,
         targetReserve,
         isAlone: inventory?.alone === true,
+        ...(person && { answers: person.history.answers }),
       }),
     familiarity: (id) => (person ? familiarityOf(person.history.movements[id], today) : 'learning'),
     pace: (id) => person?.paces.reps[id] ?? null,
