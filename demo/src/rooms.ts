@@ -27,6 +27,7 @@ const LOFT: Inventory = {
     'sliders',
     'counter',
     'doorway',
+    'mirror',
   ),
   sources: [
     { kind: 'fixed', what: 'dumbbell', unit: 'kg', weights: pairsOf(2, 3, 4, 5, 6, 8, 10, 12.5, 15, 20) },

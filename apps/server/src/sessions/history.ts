@@ -5,7 +5,7 @@ import { answerHabits, type AnswerHabits, type MovementOutcome, type RatedSet } 
 import type { SetUp } from '@waxwing/core/client';
 import { TRIAL_VALUE, tallyKey, type CueTally, type TallyBook } from '@waxwing/core/coaching';
 import type { PractisedSet } from '@waxwing/core/progress';
-import type { DueDecision, FaultRate, MovementHistory } from '@waxwing/core/session';
+import { LATE_FROM_SET, type DueDecision, type FaultRate, type MovementHistory } from '@waxwing/core/session';
 import type { ClientSummary, CueTrialsAnswer, HistoryAnswer, PracticeAnswer } from '@waxwing/core/api';
 import type { Reads } from '../database/reads.ts';
 import { Library } from '../library/library.ts';
@@ -42,6 +42,14 @@ interface ShownRow {
   readonly movementId: string;
   readonly load: string | null;
   readonly looked: number;
+}
+
+interface ShownFaultRow {
+  readonly clientId: string;
+  readonly faultId: string;
+  readonly movementId: string;
+  readonly shown: number;
+  readonly late: number;
 }
 
 interface DueRow extends Omit<DueDecision, 'load' | 'target' | 'instead'> {
@@ -216,30 +224,39 @@ export class History {
   ): Promise<ReadonlyMap<string, Record<string, FaultRate>>> {
     const asked = [JSON.stringify(clientIds), from, before];
     // A fault on both sides is one fault of the set, and a movement done on both is looked at once.
-    const looked = await this.segments.query<{ clientId: string; movementId: string; looked: number }[]>(
-      `select "clientId", "movementId", count(*) looked from (
-         select distinct "clientId", "movementId", "sessionId", "setId" from log_segments
+    const looked = await this.segments.query<{ clientId: string; movementId: string; looked: number; late: number }[]>(
+      `select "clientId", "movementId", count(*) looked, sum(late) late from (
+         select distinct "clientId", "movementId", "sessionId", "setId", "setOrdinal" >= ${LATE_FROM_SET} late from log_segments
          where "clientId" in (select value from json_each(?)) and looked = 1 and "localDate" >= ? and "localDate" < ?
        ) group by 1, 2`,
       asked,
     );
-    const shown = await this.segments.query<{ clientId: string; faultId: string; movementId: string; shown: number }[]>(
-      `select "clientId", "faultId", "movementId", count(distinct "sessionId" || "setId") shown from log_faults
-       where "clientId" in (select value from json_each(?)) and "localDate" >= ? and "localDate" < ? group by 1, 2, 3`,
+    const shown = await this.segments.query<ShownFaultRow[]>(
+      `select "clientId", "faultId", "movementId", count(distinct "sessionId" || "setId") shown,
+         count(distinct case when ${LATE_FROM_SET} <= (select max(segment."setOrdinal") from log_segments segment
+           where segment."sessionId" = log_faults."sessionId" and segment."setId" = log_faults."setId")
+           then "sessionId" || "setId" end) late
+       from log_faults where "clientId" in (select value from json_each(?)) and "localDate" >= ? and "localDate" < ? group by 1, 2, 3`,
       asked,
     );
     const renames = await this.library.renames(studioId);
-    const lookedAt = new Map<string, number>();
-    for (const { clientId, movementId, looked: times } of looked) {
+    const lookedAt = new Map<string, { looked: number; late: number }>();
+    for (const { clientId, movementId, looked: times, late } of looked) {
       const key = `${clientId}|${renames.movement(movementId)}`;
-      lookedAt.set(key, (lookedAt.get(key) ?? 0) + times);
+      const sofar = lookedAt.get(key) ?? { looked: 0, late: 0 };
+      lookedAt.set(key, { looked: sofar.looked + times, late: sofar.late + late });
     }
     const rates = new Map<string, Record<string, FaultRate>>(clientIds.map((clientId) => [clientId, {}]));
-    for (const { clientId, faultId, movementId, shown: times } of shown) {
+    for (const { clientId, faultId, movementId, shown: times, late: lateTimes } of shown) {
       const theirs = rates.get(clientId)!;
       const now = renames.fault(faultId);
-      const sofar = theirs[now]?.shown ?? 0;
-      theirs[now] = { shown: sofar + times, looked: lookedAt.get(`${clientId}|${renames.movement(movementId)}`) ?? 0 };
+      const sofar = theirs[now];
+      const { looked: of = 0, late = 0 } = lookedAt.get(`${clientId}|${renames.movement(movementId)}`) ?? {};
+      theirs[now] = {
+        shown: (sofar?.shown ?? 0) + times,
+        looked: of,
+        ...(late > 0 && { late: { looked: late, shown: (sofar?.late?.shown ?? 0) + lateTimes } }),
+      };
     }
     return rates;
   }

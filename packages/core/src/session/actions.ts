@@ -20,6 +20,7 @@ import { adviceFor } from './clientAdvice.ts';
 import { isLevel } from './classLane.ts';
 import { clockBlockOf } from './clock.ts';
 import type { LaneSituation } from './laneSituation.ts';
+import { mirrorView } from './mirror.ts';
 import { SLOWER_KEY } from './nextSetAfter.ts';
 import { typedCueId, typedFault } from './typed.ts';
 import type { ProposalState, SegmentState, SessionState, SetState } from './state.ts';
@@ -195,17 +196,25 @@ export function changeView(context: ActionContext, view: View): Drafts {
   return [{ type: 'view-changed', ...inLane(context), payload: { view } }];
 }
 
+/** Where the trainer stands, and what a mirror shows besides. */
+function whereSeen({ index, situation: { lane, movement } }: ActionContext): { readonly view: View; readonly mirror?: View } {
+  const mirror = mirrorView(index, movement.document, lane.view);
+  return { view: lane.view, ...(mirror && { mirror }) };
+}
+
 /** Looked, and it is good: worth knowing, and said aloud. */
 export function lookClean(context: ActionContext): Drafts {
   const { setId, drafts } = openSet(context);
-  return [...drafts, { type: 'looked', ...inLane(context), payload: { setId, clean: true, view: context.situation.lane.view } }];
+  return [...drafts, { type: 'looked', ...inLane(context), payload: { setId, clean: true, ...whereSeen(context) } }];
 }
 
 /** A parked fault was looked for again and isn't there. */
 export function lookGone(context: ActionContext, faultId: string): Drafts {
-  const { set, lane } = context.situation;
+  const { set } = context.situation;
   if (!set) return [];
-  return [{ type: 'looked', ...inLane(context), payload: { setId: set.setId, clean: false, gone: [faultId], view: lane.view } }];
+  return [
+    { type: 'looked', ...inLane(context), payload: { setId: set.setId, clean: false, gone: [faultId], ...whereSeen(context) } },
+  ];
 }
 
 export function seeFault(context: ActionContext, faultId: string, side?: Side): Drafts {
@@ -221,7 +230,7 @@ export function seeFault(context: ActionContext, faultId: string, side?: Side): 
         setId,
         faultId,
         faultTypeId: fault.type,
-        view: context.situation.lane.view,
+        ...whereSeen(context),
         ...(side && { side }),
         ...typedText(context, faultId),
       },
@@ -231,14 +240,14 @@ export function seeFault(context: ActionContext, faultId: string, side?: Side): 
 
 /** A fault that the library lacks, as it is typed; one that is called so here is that one. */
 export function seeTypedFault(context: ActionContext, text: string, side?: Side): Drafts {
-  const { movement, lane } = context.situation;
+  const { movement } = context.situation;
   const known = movement.faults.find(({ name }) => isSameText(name, text));
   if (known) return seeFault(context, known.faultId, side);
   const { setId, drafts } = openSet(context);
   const fault = typedFault(movement.movementId, context.newId());
   return [
     ...drafts,
-    { type: 'fault-seen', ...inLane(context), payload: { setId, ...fault, view: lane.view, text, ...(side && { side }) } },
+    { type: 'fault-seen', ...inLane(context), payload: { setId, ...fault, ...whereSeen(context), text, ...(side && { side }) } },
   ];
 }
 

@@ -70,8 +70,10 @@ function whoseOf({ clientId, laneId }: SessionEvent): string | null {
   return clientId ?? laneId ?? null;
 }
 
-function standAt(set: Mutable<SetState>, view: View | undefined): void {
-  if (view && !set.seenFrom.includes(view)) set.seenFrom = [...set.seenFrom, view];
+function standAt(set: Mutable<SetState>, ...views: readonly (View | undefined)[]): void {
+  for (const view of views) {
+    if (view && !set.seenFrom.includes(view)) set.seenFrom = [...set.seenFrom, view];
+  }
 }
 
 const ignore = () => undefined;
@@ -232,11 +234,11 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   looked: (draft, event) => {
     const path = draft.pathOfSet(event.payload.setId);
     if (!path) return;
-    const { clean, view, gone = [] } = event.payload;
+    const { clean, view, mirror, gone = [] } = event.payload;
     const set = draft.writeSet(path);
     const movementId = event.payload.movementId ?? set.segments.at(-1)!.movementId;
     set.looks = [...set.looks, { at: event.at, clean, movementId, ...(view && { view }) }];
-    standAt(set, view);
+    standAt(set, view, mirror);
     set.faults = changeSome(
       draft,
       set.faults,
@@ -247,10 +249,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   'fault-seen': (draft, event) => {
     const path = draft.pathOfSet(event.payload.setId);
     if (!path) return;
-    const { faultId, faultTypeId, side, view, text } = event.payload;
+    const { faultId, faultTypeId, side, view, mirror, text } = event.payload;
     const set = draft.writeSet(path);
     const { movementId } = set.segments.at(-1)!;
-    standAt(set, view);
+    standAt(set, view, mirror);
     if (text !== undefined) noteTyped(draft, event, { kind: 'fault', id: faultId, movementId, text });
     set.faults = draft.own(set.faults);
     const at = set.faults.findIndex((fault) => fault.faultId === faultId && fault.side === side);

@@ -17,6 +17,8 @@ import type { SessionItem } from './event.ts';
 export interface FaultRate {
   readonly looked: number;
   readonly shown: number;
+  /** The same of late sets only: the third of a movement on. Absent where nothing of that was ever seen, and in briefs that were stored before. */
+  readonly late?: { readonly looked: number; readonly shown: number };
 }
 
 /** What is known of a client on a movement from earlier sessions. */

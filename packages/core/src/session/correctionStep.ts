@@ -2,9 +2,10 @@ import { stepsFrom } from '../loading/makeable.ts';
 import { type Change, isCueingSpent, nextChanges } from '../coaching/nextChange.ts';
 import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts';
 import { triage, type Triage } from '../coaching/triage.ts';
-import { isHeavier } from '../movement/loadText.ts';
+import { isHeavier, isSameLoad, loadText } from '../movement/loadText.ts';
 import type { ResolvedFault, ResolvedMovement } from '../movement/resolvedMovement.ts';
 import { type Region, SEVERITIES } from '../movement/terms.ts';
+import { viewsFrom } from './mirror.ts';
 import type { ClientBrief, FaultRate } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { calledOf } from './classLane.ts';
@@ -32,6 +33,8 @@ export interface CorrectionStep {
   readonly isChanged: boolean;
   /** Changes to make, smallest first; open at any time. */
   readonly changes: readonly Change[];
+  /** Why it isn't what was done for this fault earlier in the hour, as half a sentence; `null` where it is, or nothing was. */
+  readonly unlikeBefore: string | null;
 }
 
 /** Shown in a set out of this many more before anything was seen: keeps one early fault from topping the list. */
@@ -39,6 +42,13 @@ const RATE_PRIOR_SETS = 4;
 
 function shrunkRate(rate: FaultRate): number {
   return rate.shown / (rate.looked + RATE_PRIOR_SETS);
+}
+
+/** In late sets it is what such sets showed, drawn towards what all did. */
+function rateNow(rate: FaultRate, late: boolean): number {
+  const overall = shrunkRate(rate);
+  if (!late || !rate.late) return overall;
+  return (rate.late.shown + RATE_PRIOR_SETS * overall) / (rate.late.looked + RATE_PRIOR_SETS);
 }
 
 const NO_RATE: FaultRate = { looked: 0, shown: 0 };
@@ -60,23 +70,37 @@ function saidFor(state: SessionState, clientId: string, faultId: string, setId: 
     );
 }
 
-export function faultTiles(movement: ResolvedMovement, client: ClientBrief, lane: LaneState, set: SetState | null): FaultTile[] {
+/** In sight first, then the likeliest now, what comes of tiredness before the rest late in the work, then the most serious. */
+export function faultTiles(
+  index: BriefIndex,
+  movement: ResolvedMovement,
+  client: ClientBrief,
+  lane: LaneState,
+  set: SetState | null,
+  late: boolean,
+): FaultTile[] {
+  const views = viewsFrom(index, movement.document, lane.view);
   return movement.faults
     .map((fault, place) => ({
       fault,
       place,
       rate: client.faultRates[fault.faultId] ?? NO_RATE,
-      inView: fault.views.includes(lane.view),
+      inView: fault.views.some((view) => views.includes(view)),
       seen: set?.faults.findLast((seen) => seen.faultId === fault.faultId) ?? null,
     }))
     .sort(
       (a, b) =>
         Number(b.inView) - Number(a.inView) ||
-        shrunkRate(b.rate) - shrunkRate(a.rate) ||
+        rateNow(b.rate, late) - rateNow(a.rate, late) ||
+        (late ? Number(comesOfFatigue(b.fault)) - Number(comesOfFatigue(a.fault)) : 0) ||
         SEVERITIES.indexOf(a.fault.severity) - SEVERITIES.indexOf(b.fault.severity) ||
         a.place - b.place,
     )
     .map(({ place: _place, ...tile }) => tile);
+}
+
+function comesOfFatigue({ causes }: ResolvedFault): boolean {
+  return causes.includes('fatigue');
 }
 
 export function correctionStep(
@@ -104,6 +128,7 @@ export function correctionStep(
   const rack = index.rack(item.movementId);
   const said = saidFor(state, lane.clientId, fault.faultId, set.setId);
   const waiting = set.trials.findLast((trial) => trial.faultId === fault.faultId && !trial.outcome && trial.counts);
+  const cues = rankCues({ fault, clientName: calledOf(client), book: client.book, said, style: client.cueStyle });
   return {
     triage: found,
     waitingFor: waiting
@@ -113,7 +138,7 @@ export function correctionStep(
           text: movement.cues.find((cue) => cue.cueId === waiting.cueId)?.text ?? waiting.cueId,
         }
       : null,
-    cues: rankCues({ fault, clientName: calledOf(client), book: client.book, said, style: client.cueStyle }),
+    cues,
     isCueingSpent: isCueingSpent(severity, said),
     isChanged: isChangedSinceSeen(set, fault.faultId),
     changes: nextChanges({
@@ -128,7 +153,38 @@ export function correctionStep(
       kit: index.brief.kit && new Set(index.brief.kit),
       done: new Set(set.changes),
     }),
+    unlikeBefore: unlikeBefore(
+      lane,
+      set,
+      found,
+      waiting?.cueId ?? cues[0]?.cue.cueId,
+      (cueId) => movement.cues.find((cue) => cue.cueId === cueId)?.text,
+    ),
   };
+}
+
+/** The last set before this one in which something was said for the fault, against what is proposed now. */
+function unlikeBefore(
+  lane: LaneState,
+  set: SetState,
+  { first, endSet }: Triage,
+  cueId: string | undefined,
+  textOf: (cueId: string) => string | undefined,
+): string | null {
+  const { faultId } = first.fault;
+  const before = lane.sets.findLast(
+    (each) => each.setId !== set.setId && each.endedAt !== null && each.trials.some((trial) => trial.faultId === faultId),
+  );
+  const told = before?.trials.findLast((trial) => trial.faultId === faultId);
+  if (!before || !told) return null;
+  const [then, now] = [before.segments.at(-1)!.load, set.segments.at(-1)!.load];
+  if (endSet) {
+    const at = isSameLoad(then, now) ? '' : `, with ${loadText(then)}`;
+    return `in set ${before.ordinal} a cue was enough to try${at}`;
+  }
+  const text = textOf(told.cueId);
+  if (!text || told.cueId === cueId || (told.outcome !== 'same' && told.outcome !== 'worse')) return null;
+  return `“${text}” did ${told.outcome === 'worse' ? 'worse than nothing' : 'nothing'} in set ${before.ordinal}`;
 }
 
 function isChangedSinceSeen(set: SetState, faultId: string): boolean {

@@ -174,6 +174,8 @@ export class Looked {
   /** What was looked at, since a set may change its movement half-way; the set's movement at that moment where it isn't said. */
   @Maybe() @Matches(MOVEMENT_ID_PATTERN) movementId?: string;
   @Maybe() @IsIn(VIEWS) view?: View;
+  /** What a mirror showed besides. */
+  @Maybe() @IsIn(VIEWS) mirror?: View;
 }
 
 export class FaultSeen {
@@ -182,6 +184,7 @@ export class FaultSeen {
   @Matches(SLUG_PATTERN) faultTypeId!: string;
   @Maybe() @IsIn(SIDES) side?: Side;
   @Maybe() @IsIn(VIEWS) view?: View;
+  @Maybe() @IsIn(VIEWS) mirror?: View;
   /** What it is, of a fault that the library lacks: each sighting says it, so that it stands while one of them does. */
   @Maybe() @IsString() @Length(2, 40) text?: string;
 }

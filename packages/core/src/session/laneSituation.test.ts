@@ -1,13 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
+import type { Load } from '../movement/load.ts';
 import { tallyKey } from '../coaching/cueTally.ts';
 import { CLIENT, smallBrief } from '../test/smallLibrary.ts';
 import { floor, type Action } from '../test/floor.ts';
 import {
+  changeView,
   countRep,
   endSet,
   lookClean,
   makeChange,
   noteOutcome,
+  planNextSet,
   rateEffort,
   reportPain,
   sayAnotherCue,
@@ -15,6 +18,7 @@ import {
   seeFault,
   swapFor,
   takeNextSet,
+  type ActionContext,
 } from './actions.ts';
 import type { ClientBrief } from './brief.ts';
 import { indexBrief } from './briefIndex.ts';
@@ -97,6 +101,110 @@ describe('tiles', () => {
     const { tiles } = tap();
     expect(tiles.map((tile) => tile.fault.type)).toEqual(['knees-in', 'head-juts', 'heels-lift', 'trunk-tips']);
     expect(tiles.map((tile) => tile.inView)).toEqual([true, false, false, false]);
+  });
+});
+
+describe('tiles late in the work', () => {
+  const rates = (late?: { looked: number; shown: number }) => ({
+    'waxwing:middle/head-juts': { looked: 20, shown: 8 },
+    'waxwing:middle/heels-lift': { looked: 20, shown: 6, ...(late && { late }) },
+  });
+  const fromTheSide = (c: ActionContext) => changeView(c, 'side');
+  const set = [countRep, (c: ActionContext) => endSet(c, 'done')];
+
+  test('what shows in late sets comes up from the third set on, and after a set that left nothing', () => {
+    const { tap } = floor({ faultRates: rates({ looked: 6, shown: 6 }) });
+    const first = () => tap().tiles[0]!.fault.type;
+    tap(fromTheSide, ...set);
+    expect(first()).toBe('head-juts');
+    tap((c) => rateEffort(c, { effort: 'nothing-left', reserve: 0 }));
+    expect(first()).toBe('heels-lift');
+    tap((c) => rateEffort(c, { effort: 'about-right' }), ...set);
+    expect(first()).toBe('head-juts');
+    tap(countRep);
+    expect([tap().set!.ordinal, first()]).toEqual([3, 'heels-lift']);
+  });
+
+  test('nothing known of late sets is the order of all sets', () => {
+    const { tap } = floor({ faultRates: rates() });
+    tap(fromTheSide, ...set, ...set, countRep);
+    expect(tap().tiles[0]!.fault.type).toBe('head-juts');
+  });
+});
+
+describe('a mirror', () => {
+  const withMirror = (kit: string[]) => floor({}, 'waxwing:middle', { ...smallBrief(), kit });
+
+  test('shows the front to whoever stands at the side, and what was seen in it was looked at', () => {
+    const { tap } = withMirror(['mirror']);
+    const { tiles } = tap((c) => changeView(c, 'side'));
+    expect(tiles.every(({ inView }) => inView)).toBe(true);
+    expect(tap(countRep, lookClean).set!.seenFrom).toEqual(['side', 'front']);
+  });
+
+  test('from the front there is no more to see, and without one nothing changes', () => {
+    const { tap } = withMirror(['mirror']);
+    expect(tap(countRep, lookClean).set!.seenFrom).toEqual(['front']);
+    const bare = withMirror([]);
+    bare.tap((c) => changeView(c, 'side'), countRep);
+    expect(bare.tap((c) => seeFault(c, HEELS)).set!.seenFrom).toEqual(['side']);
+    expect(bare.tap().tiles.find(({ fault }) => fault.type === 'knees-in')!.inView).toBe(false);
+  });
+});
+
+describe('another answer than earlier in the hour', () => {
+  const told = [
+    (c: ActionContext) => seeFault(c, HEELS),
+    sayBestCue,
+    (c: ActionContext) => noteOutcome(c, 'same'),
+    (c: ActionContext) => endSet(c, 'done'),
+  ];
+
+  test('the cue that did nothing in the set before is named beside the new one', () => {
+    const { tap } = floor();
+    const first = tap((c) => seeFault(c, KNEES), sayBestCue).correction!;
+    expect([first.waitingFor!.text, first.unlikeBefore]).toEqual(['Spread the floor apart', null]);
+    tap(
+      (c) => noteOutcome(c, 'same'),
+      (c) => endSet(c, 'done'),
+    );
+    const second = tap((c) => seeFault(c, KNEES), sayBestCue).correction!;
+    expect([second.waitingFor!.text, second.unlikeBefore]).toEqual([
+      'Tall as a mast',
+      '“Spread the floor apart” did nothing in set 1',
+    ]);
+  });
+
+  test('an end of the set says that a cue was tried before it', () => {
+    const past = {
+      localDate: '2026-02-20',
+      load: { kind: 'bodyweight' as const },
+      lastCleanLoad: { kind: 'bodyweight' as const },
+      target: 10,
+      done: 10,
+      effort: null,
+      lookedSets: 3,
+      outcomes: [],
+    };
+    const { tap } = floor({ history: { 'waxwing:middle': past } });
+    tap(
+      (c) => seeFault(c, KNEES),
+      sayBestCue,
+      (c) => endSet(c, 'done'),
+    );
+    const heavier: Load = { kind: 'single', value: 8, unit: 'kg' };
+    const { correction } = tap(
+      (c) => planNextSet(c, 10, heavier),
+      (c) => seeFault(c, KNEES),
+    );
+    expect(correction!.triage.endSet).toContain('heavier than the last clean load');
+    expect(correction!.unlikeBefore).toBe('in set 1 a cue was enough to try, with bodyweight');
+  });
+
+  test('nothing where nothing was tried, or the same cue comes again', () => {
+    const { tap } = floor();
+    const again = tap(...told, (c) => seeFault(c, HEELS), sayBestCue).correction!;
+    expect([again.waitingFor!.text, again.unlikeBefore]).toEqual(['Heavy heels', null]);
   });
 });
 

@@ -4,6 +4,7 @@ import type { ClientBrief } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { type CorrectionStep, correctionStep, type FaultTile, faultTiles } from './correctionStep.ts';
 import { afterItem, askedOf, nextStretch, plannedFor, type AskedSet, type NextStretch, type PlannedSet } from './plannedSets.ts';
+import { isLate } from './late.ts';
 import { movementsOf } from './typed.ts';
 import type { ItemState, LaneState, SessionState, SetState } from './state.ts';
 
@@ -17,6 +18,8 @@ export interface LaneSituation {
   readonly set: SetState | null;
   readonly isWorking: boolean;
   readonly tiles: readonly FaultTile[];
+  /** Late in the work, when what comes of tiredness is likelier. */
+  readonly late: boolean;
   readonly correction: CorrectionStep | null;
   readonly nextItem: ItemState | null;
   /** It is time for that. */
@@ -103,8 +106,10 @@ export function laneSituation(
   if (!movement) return null;
   const planned = plannedFor(index, lane, item, isWorking ? set : null);
   const done = set && !isWorking ? plannedFor(index, lane, item, set) : planned;
-  const isAsBefore = before?.movement === movement && before.lane.view === lane.view && before.set?.faults === set?.faults;
-  const tiles = isAsBefore ? before.tiles : faultTiles(movement, client, lane, set);
+  const late = isLate(lane, item, set);
+  const isAsBefore =
+    before?.movement === movement && before.lane.view === lane.view && before.set?.faults === set?.faults && before.late === late;
+  const tiles = isAsBefore ? before.tiles : faultTiles(index, movement, client, lane, set, late);
   const made: Omit<LaneSituation, 'still'> & { still?: LaneSituation } = {
     lane,
     client,
@@ -113,6 +118,7 @@ export function laneSituation(
     set,
     isWorking,
     tiles,
+    late,
     correction: set ? correctionStep(index, state, lane, client, item, movement, set) : null,
     ...afterItem(index, lane, item),
     planned,

@@ -35,7 +35,7 @@ interface CorrectionCardProps {
 
 /** What to put right first and why; what to say; what it did; what to change when saying doesn't help. */
 export function CorrectionCard({ index, situation, correction, others, live, taps }: CorrectionCardProps) {
-  const { triage, waitingFor, isCueingSpent, isChanged, cues } = correction;
+  const { triage, waitingFor, isCueingSpent, isChanged, cues, unlikeBefore } = correction;
   const isTight = others.length > 0;
   // How what was typed looks nobody knows.
   const hasPicture = situation.movement.document.figure && !typedSlug(triage.first.fault.faultId);
@@ -67,7 +67,9 @@ export function CorrectionCard({ index, situation, correction, others, live, tap
         {step === 'end' && (
           <div className="mt-3">
             <p className="heading text-3xl leading-tight md:text-4xl">End the set</p>
-            <p className="mt-1 text-lg">{triage.endSet}.</p>
+            <p className="mt-1 text-lg">
+              {triage.endSet}.{unlikeBefore && ` ${upperFirst(unlikeBefore)}.`}
+            </p>
             <div className="mt-4 flex flex-wrap gap-3">
               <button type="button" className="btn btn-primary min-h-16 px-8 text-xl" onClick={() => taps.end('fault')}>
                 End the set now
@@ -225,7 +227,7 @@ type SaidCueProps = Pick<CorrectionCardProps, 'correction' | 'others' | 'live' |
 };
 
 function SaidCue({ correction, others, live, asksHurt, taps }: SaidCueProps) {
-  const { waitingFor, cues } = correction;
+  const { waitingFor, cues, unlikeBefore } = correction;
   const said = cues.find((ranked) => ranked.cue.cueId === waitingFor?.cueId);
   const hasAnother = cues.some((ranked) => ranked.cue.cueId !== waitingFor?.cueId && !ranked.spent);
   const hearers = waitingFor ? others.filter((other) => fitsCue(other, waitingFor.cueId)) : [];
@@ -238,7 +240,7 @@ function SaidCue({ correction, others, live, asksHurt, taps }: SaidCueProps) {
         <p className="mt-2 text-lg" data-testid="cue-reason">
           {said.reasons[0]?.startsWith('no history') && typedSlug(said.cue.cueId)
             ? 'Typed just now.'
-            : `${upperFirst(said.reasons.join('; '))}.`}
+            : `${upperFirst([...(unlikeBefore ? [unlikeBefore] : []), ...said.reasons].join('; '))}.`}
         </p>
       )}
       {said?.cue.explain && others.length === 0 && <p className="text-quiet">{said.cue.explain}</p>}

@@ -14,6 +14,8 @@ interface FaultTilesProps {
   readonly lexicon: Lexicon;
   readonly situation: LaneSituation;
   readonly taps: LaneTaps;
+  /** What a mirror shows besides. */
+  readonly mirror: View | null;
   readonly onView: (view: View) => void;
   readonly onKeys: () => void;
   /** With others beside it: everything in one column, a size smaller. */
@@ -26,6 +28,7 @@ export const FaultTiles = memo(function FaultTiles({
   lexicon,
   situation,
   taps,
+  mirror,
   onView,
   onKeys,
   isTight,
@@ -49,6 +52,7 @@ export const FaultTiles = memo(function FaultTiles({
             onClick={() => onView(view)}
           >
             <span className={clsx(lane.view === view && 'tail font-bold')}>{VIEW_WORDS[view]}</span>
+            {view === mirror && <span className="text-quiet block text-xs leading-none">in the mirror</span>}
           </button>
         ))}
         <button

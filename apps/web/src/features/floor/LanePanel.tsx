@@ -5,6 +5,7 @@ import {
   familiarityOf,
   isLevel,
   levelsOf,
+  mirrorView,
   neighbour,
   takenNextSet,
   type BriefIndex,
@@ -247,6 +248,7 @@ export function LanePanel(props: LanePanelProps) {
           lexicon={index.lexicon}
           situation={still}
           taps={taps}
+          mirror={mirrorView(index, movement.document, lane.view)}
           onView={taps.standAt}
           onKeys={showKeys}
           isTight={isTight}
