@@ -40,7 +40,7 @@ export {
 export { type FeltPlace, answerFelt, answerHurt, asksEffort, feltPlaces, hurtToAsk } from './asking.ts';
 export { LATE_FROM_SET } from './late.ts';
 export { mirrorView } from './mirror.ts';
-export { type Level, type Levels, backToPlanned, levelsOf, takeLevel } from './levels.ts';
+export { type Level, type Levels, backToPlanned, levelForOthers, levelsOf, takeLevel } from './levels.ts';
 export {
   type ClockReading,
   type ClockScore,

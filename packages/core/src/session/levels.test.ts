@@ -6,7 +6,7 @@ import { SESSION, smallBrief } from '../test/smallLibrary.ts';
 import { beginSet, countRep, endSet, lookGone, reportPain, sayBestCue, seeFault, swapFor } from './actions.ts';
 import { answerFelt, answerHurt, feltPlaces, hurtToAsk } from './asking.ts';
 import type { SessionItem } from './event.ts';
-import { backToPlanned, levelsOf, takeLevel, type Level } from './levels.ts';
+import { backToPlanned, levelForOthers, levelsOf, takeLevel, type Level } from './levels.ts';
 
 const KNEES = 'waxwing:middle/knees-in';
 
@@ -36,6 +36,20 @@ describe('easier and harder', () => {
     tap(countRep, (context) => takeLevel(context, lighter));
     expect(look().situation.set!.segments.map(({ load }) => ('value' in load ? load.value : null))).toEqual([12, 8]);
     expect(texts(levelsOf(index, look().situation).harder)).toEqual(['Take 12 kg']);
+  });
+
+  test('for others at the same place it is the same step where it is open to them, and nobody is taken along from elsewhere', () => {
+    const one = floor();
+    const closed = floor({ cautions: [{ caution: 'low-back' }] });
+    const elsewhere = floor({}, 'waxwing:easy');
+    const others = [floor().look().situation, closed.look().situation, elsewhere.look().situation];
+    // Each is looked at in the brief of their own.
+    const open = (at: number, direction: 'easier' | 'harder', level: Level) =>
+      levelForOthers([one, closed, elsewhere][at]!.index, one.look().situation, [others[at]!], direction, level).length;
+    const { easier, harder } = levelsOf(one.index, one.look().situation);
+    expect([0, 1, 2].map((at) => open(at, 'easier', easier[0]!))).toEqual([1, 1, 0]);
+    // Loaded is closed to a low back.
+    expect([0, 1, 2].map((at) => open(at, 'harder', harder[0]!))).toEqual([1, 0, 0]);
   });
 
   test('a step is taken at once in a set, from the next one on in the rest, and isn’t offered twice', () => {

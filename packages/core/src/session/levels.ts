@@ -115,6 +115,29 @@ function movementLevel({ id, name }: MovementDocument, levers: readonly Lever[],
   return { kind: 'movement', key: `swap:${id}`, text: name, movementId: id, levers, ...(planned && { planned }) };
 }
 
+/** The same step for somebody else: of a load, their own next one. */
+export interface SharedLevel {
+  readonly situation: LaneSituation;
+  readonly level: Level;
+}
+
+/** Who else is at the same place of the hour and can take the same step here. */
+export function levelForOthers(
+  index: BriefIndex,
+  { item }: LaneSituation,
+  others: readonly LaneSituation[],
+  direction: 'easier' | 'harder',
+  { key }: Level,
+): readonly SharedLevel[] {
+  return others.flatMap((situation) => {
+    const isHere = item.planItemId
+      ? situation.item.planItemId === item.planItemId
+      : situation.item.plannedMovementId === item.plannedMovementId;
+    const level = isHere ? levelsOf(index, situation)[direction].find((each) => each.key === key) : undefined;
+    return level ? [{ situation, level }] : [];
+  });
+}
+
 /** Takes a step: at once while a set goes on, else from the next set on. */
 export function takeLevel(context: ActionContext, level: Level): Drafts {
   if (level.kind === 'movement') return swapFor(context, level.movementId, level.levers);

@@ -4,6 +4,7 @@ import {
   dayChanges,
   familiarityOf,
   isLevel,
+  levelForOthers,
   levelsOf,
   mirrorView,
   neighbour,
@@ -140,6 +141,12 @@ export function LanePanel(props: LanePanelProps) {
     },
     { keys: ['x'], shown: 'X', what: 'swap for the easier one', run: easier ? () => taps.swap(easier.movementId) : undefined },
     { keys: ['h'], shown: 'H', what: 'one step harder', run: harder ? () => taps.takeLevel(harder) : undefined },
+    ...(others.length > 0
+      ? (['easier', 'harder'] as const).map((direction): KeyBinding => {
+          const key = direction === 'easier' ? 'X' : 'H';
+          return { keys: [key], shown: `⇧${key}`, what: `one step ${direction} for all`, run: () => takeForAll(direction) };
+        })
+      : []),
     { keys: ['b'], shown: 'B', what: 'back to what was planned', run: taps.backToPlanned },
     { keys: ['m'], shown: 'M', what: 'swap for another movement', run: () => setFindsSwap(true) },
     {
@@ -169,6 +176,15 @@ export function LanePanel(props: LanePanelProps) {
     { keys: ['ArrowRight'], shown: '→', what: 'next lane', run: isTight ? () => onSwitchLane(1) : undefined },
     { keys: ['?'], shown: '?', what: 'these keys', run: () => setShowsKeys(true) },
   ];
+  // The smallest step that is open here, and the same for whoever else is at this place.
+  const takeForAll = (direction: 'easier' | 'harder') => {
+    const [level] = levels[direction];
+    if (!level) return;
+    taps.takeLevel(level);
+    for (const each of levelForOthers(index, situation, others, direction, level)) {
+      laneTaps(live, each.situation.lane.laneId).takeLevel(each.level);
+    }
+  };
   const mayAskDay =
     !isLevel(lane) && (lane.sets.length === 0 || (lane.day !== null && dayChanges(index, state, lane).length > 0));
   const showList = useCallback(() => setShowsList(true), []);
@@ -211,7 +227,7 @@ export function LanePanel(props: LanePanelProps) {
             ))}
           </div>
         ) : (
-          <LaneRail index={index} situation={still} levels={levels} taps={taps} onFindSwap={findSwap} />
+          <LaneRail live={live} index={index} situation={still} levels={levels} taps={taps} onFindSwap={findSwap} />
         )}
         <main
           className={clsx(
@@ -222,6 +238,7 @@ export function LanePanel(props: LanePanelProps) {
           onTouchEnd={swipe.end}
         >
           <MovementHead
+            live={live}
             taps={taps}
             index={index}
             situation={still}

@@ -2,10 +2,12 @@ import type { BriefIndex, ItemState, LaneSituation, Levels } from '@waxwing/core
 import clsx from 'clsx';
 import { Check, Search } from 'lucide-react';
 import { memo } from 'react';
+import type { FloorSession } from './floorSession.ts';
 import type { LaneTaps } from './laneTaps.ts';
 import { LevelButtons } from './LevelButtons.tsx';
 
 interface LaneRailProps {
+  readonly live: FloorSession;
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
   readonly levels: Levels;
@@ -14,7 +16,7 @@ interface LaneRailProps {
 }
 
 /** What this lane does, in order; a tap goes there. */
-export const LaneRail = memo(function LaneRail({ index, situation, levels, taps, onFindSwap }: LaneRailProps) {
+export const LaneRail = memo(function LaneRail({ live, index, situation, levels, taps, onFindSwap }: LaneRailProps) {
   const { client } = situation;
   return (
     <nav
@@ -23,7 +25,14 @@ export const LaneRail = memo(function LaneRail({ index, situation, levels, taps,
     >
       <LaneItems index={index} situation={situation} onGo={taps.goTo} />
       <div className="flex shrink-0 gap-1 lg:mt-auto lg:flex-col">
-        <LevelButtons index={index} levels={levels} taps={taps} className="lg:flex-col" />
+        <LevelButtons
+          index={index}
+          levels={levels}
+          taps={taps}
+          live={live}
+          laneId={situation.lane.laneId}
+          className="lg:flex-col"
+        />
         <button type="button" className="btn btn-ghost min-h-14 justify-start px-3 text-left" onClick={onFindSwap}>
           <Search aria-hidden="true" size={16} className="shrink-0" /> Another movement
         </button>

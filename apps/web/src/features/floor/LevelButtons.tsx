@@ -1,15 +1,18 @@
 import { lowerFirst } from '@waxwing/core/movement';
-import type { BriefIndex, Level, Levels } from '@waxwing/core/session';
+import { calledOf, levelForOthers, type BriefIndex, type LaneSituation, type Level, type Levels } from '@waxwing/core/session';
 import clsx from 'clsx';
-import { ArrowDown, ArrowUp, ChevronDown, RotateCcw } from 'lucide-react';
+import { ArrowDown, ArrowUp, ChevronDown, RotateCcw, Users } from 'lucide-react';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { LaneTaps } from './laneTaps.ts';
+import type { FloorSession } from './floorSession.ts';
+import { laneTaps, type LaneTaps } from './laneTaps.ts';
 
 interface LevelButtonsProps {
   readonly index: BriefIndex;
   readonly levels: Levels;
   readonly taps: LaneTaps;
+  readonly live: FloorSession;
+  readonly laneId: string;
   readonly className?: string;
 }
 
@@ -19,7 +22,7 @@ function stepText(level: Level): string {
 }
 
 /** One step easier or harder, the smallest first, and the way back to what was planned. */
-export function LevelButtons({ index, levels: { easier, harder, back }, taps, className }: LevelButtonsProps) {
+export function LevelButtons({ index, levels: { easier, harder, back }, taps, live, laneId, className }: LevelButtonsProps) {
   return (
     <div className={clsx('flex gap-2', className)} role="group" aria-label="Easier or harder">
       {back && (
@@ -32,23 +35,26 @@ export function LevelButtons({ index, levels: { easier, harder, back }, taps, cl
           Back to {lowerFirst(back.name)}
         </button>
       )}
-      <OneWay index={index} direction="easier" steps={easier} onTake={taps.takeLevel} />
-      <OneWay index={index} direction="harder" steps={harder} onTake={taps.takeLevel} />
+      <OneWay index={index} live={live} laneId={laneId} direction="easier" steps={easier} onTake={taps.takeLevel} />
+      <OneWay index={index} live={live} laneId={laneId} direction="harder" steps={harder} onTake={taps.takeLevel} />
     </div>
   );
 }
 
 interface OneWayProps {
   readonly index: BriefIndex;
+  readonly live: FloorSession;
+  readonly laneId: string;
   readonly direction: 'easier' | 'harder';
   readonly steps: readonly Level[];
   readonly onTake: (level: Level) => void;
 }
 
-function OneWay({ index, direction, steps, onTake }: OneWayProps) {
+function OneWay({ index, live, laneId, direction, steps, onTake }: OneWayProps) {
   const [isOpen, setOpen] = useState(false);
   const [first] = steps;
   if (!first) return null;
+  const others = othersOf(live, laneId);
   const Arrow = direction === 'easier' ? ArrowDown : ArrowUp;
   const leversOf = (level: Level) =>
     (level.kind === 'movement' ? level.levers : [level.lever])
@@ -65,7 +71,7 @@ function OneWay({ index, direction, steps, onTake }: OneWayProps) {
         <span className="sr-only">{direction}: </span>
         {stepText(first)}
       </button>
-      {steps.length > 1 && (
+      {(steps.length > 1 || others.length > 0) && (
         <button
           type="button"
           aria-label={`Everything ${direction}`}
@@ -79,10 +85,10 @@ function OneWay({ index, direction, steps, onTake }: OneWayProps) {
         <Dialog title={direction === 'easier' ? 'Easier' : 'Harder'} onClose={() => setOpen(false)}>
           <ul className="mt-3 flex flex-col gap-2">
             {steps.map((level) => (
-              <li key={level.key}>
+              <li key={level.key} className="flex gap-2">
                 <button
                   type="button"
-                  className="btn min-h-14 w-full justify-start px-5 text-left text-lg"
+                  className="btn min-h-14 flex-1 justify-start px-5 text-left text-lg"
                   onClick={() => {
                     setOpen(false);
                     onTake(level);
@@ -93,11 +99,56 @@ function OneWay({ index, direction, steps, onTake }: OneWayProps) {
                     {level.kind === 'movement' && level.planned ? level.planned : leversOf(level)}
                   </span>
                 </button>
+                <Everybody
+                  index={index}
+                  live={live}
+                  laneId={laneId}
+                  direction={direction}
+                  level={level}
+                  onTake={() => {
+                    setOpen(false);
+                    onTake(level);
+                  }}
+                />
               </li>
             ))}
           </ul>
         </Dialog>
       )}
     </div>
+  );
+}
+
+function othersOf(live: FloorSession, laneId: string): readonly LaneSituation[] {
+  const { lanes } = live.getSnapshot().state;
+  return lanes.flatMap((lane) => (lane.laneId === laneId || lane.leftAt !== null ? [] : (live.situation(lane.laneId) ?? [])));
+}
+
+/** The same step for whoever else is at the same place: it says for whom before it is taken. */
+function Everybody({
+  index,
+  live,
+  laneId,
+  direction,
+  level,
+  onTake,
+}: Omit<OneWayProps, 'steps' | 'onTake'> & { level: Level; onTake: () => void }) {
+  const situation = live.situation(laneId);
+  const shared = situation ? levelForOthers(index, situation, othersOf(live, laneId), direction, level) : [];
+  if (shared.length === 0) return null;
+  const names = shared.map((each) => calledOf(each.situation.client)).join(' and ');
+  return (
+    <button
+      type="button"
+      aria-label={`${stepText(level)}, and ${names} too`}
+      className="btn min-h-14 max-w-40 px-3 text-left leading-tight font-normal"
+      onClick={() => {
+        onTake();
+        for (const each of shared) laneTaps(live, each.situation.lane.laneId).takeLevel(each.level);
+      }}
+    >
+      <Users aria-hidden="true" size={18} className="shrink-0" />
+      <span className="min-w-0">and {names}</span>
+    </button>
   );
 }

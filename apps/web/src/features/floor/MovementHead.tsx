@@ -6,6 +6,7 @@ import clsx from 'clsx';
 import { List } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
+import type { FloorSession } from './floorSession.ts';
 import type { LaneTaps } from './laneTaps.ts';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { stretchText } from '../../shared/stretchWords.ts';
@@ -17,6 +18,7 @@ import { StripLine } from './StripLine.tsx';
 import { WatchMark } from './WatchMark.tsx';
 
 interface MovementHeadProps {
+  readonly live: FloorSession;
   readonly taps: LaneTaps;
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
@@ -49,6 +51,7 @@ function askedText({ item, set, isWorking, asked, planned }: LaneSituation): str
 
 /** The movement, its side, load and dose, and the way to another one. */
 export const MovementHead = memo(function MovementHead({
+  live,
   taps,
   situation,
   levels,
@@ -118,6 +121,8 @@ export const MovementHead = memo(function MovementHead({
             index={index}
             levels={levels}
             taps={taps}
+            live={live}
+            laneId={lane.laneId}
             className="order-1 min-w-0 basis-full sm:order-none sm:flex-1 sm:basis-0"
           />
           {watch && <WatchMark watch={watch} className="self-center" />}
