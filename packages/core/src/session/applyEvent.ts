@@ -447,8 +447,10 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   },
   'clock-set': ({ state }, event) => {
     const { move, blockId, seconds, holdSeconds = 0 } = event.payload;
-    const isRunning = move === 'started' || move === 'resumed' || (move === 'moved' && state.clock?.isRunning === true);
-    state.clock = move === 'ended' ? null : { blockId, at: event.at, seconds, isRunning, holdSeconds };
+    const isRunning =
+      move === 'shown' || move === 'started' || move === 'resumed' || (move === 'moved' && state.clock?.isRunning === true);
+    const shows = move === 'shown' || (move !== 'started' && state.clock?.shows === true);
+    state.clock = move === 'ended' ? null : { blockId, at: event.at, seconds, isRunning, holdSeconds, shows };
   },
   retracted: ignore,
   amended: ignore,

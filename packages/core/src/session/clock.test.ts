@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { IntervalsFormat, Plan } from '../planning/plan.ts';
+import type { IntervalsFormat, Plan, Way } from '../planning/plan.ts';
 import { briefOfPlan, lastingId as lasting } from '../test/briefOfPlan.ts';
-import { blockOf, itemOf, planOf } from '../test/plans.ts';
+import { unroll } from '../planning/unroll.ts';
+import { blockOf, itemOf, planContext, planOf } from '../test/plans.ts';
 import { TestReplica } from '../test/replica.ts';
 import type { Action } from '../test/floor.ts';
 import { countRep, dropItem, openSession, reportPain, seeFault } from './actions.ts';
@@ -13,14 +14,17 @@ import {
   endClock,
   holdClock,
   pauseClock,
+  planBlockOf,
   readClock,
   resumeClock,
+  showStations,
   startClock,
   stepClock,
 } from './clock.ts';
 import type { EventDraft } from './envelope.ts';
 import { foldSession, setsOf } from './fold.ts';
 import { laneSituation } from './laneSituation.ts';
+import { ledStretches } from './ledStretches.ts';
 import { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
 import { segmentAmount } from './amount.ts';
 
@@ -87,10 +91,109 @@ describe('what a clock goes through', () => {
     const fit = running(planOf([blockOf({ kind: 'amrap', seconds: 480 }, items)], 2)).score;
     expect(fit.steps).toEqual([{ kind: 'work', fromSeconds: 0, untilSeconds: 480, works: [] }]);
   });
+});
 
-  test('what goes at each one’s own pace has none', () => {
-    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat')])]);
-    expect(clockScore(indexBrief(briefOfPlan(plan)), plan.blocks[0]!.blockId)).toBeNull();
+describe('a block at one’s own pace, led by the clock', () => {
+  const ROUNDS = { kind: 'rounds' as const, rounds: 3, restSeconds: 60, betweenSeconds: 15 };
+  const items = () => [
+    itemOf('goblet-squat', { amount: { unit: 'reps', value: 10 } }),
+    itemOf('side-plank', { amount: { unit: 'seconds', value: 20 } }),
+  ];
+
+  test('goes set by set for everybody, each as long as the slowest needs, and is noted as planned', () => {
+    const plan = planOf([blockOf(ROUNDS, items())], 2);
+    const { score, replica, walk, index } = running(plan);
+    expect(score.steps.map(({ kind }) => kind).join(' ')).toBe(Array(6).fill('work').join(' rest '));
+    expect(score.steps.every(({ fromSeconds, untilSeconds }) => untilSeconds > fromSeconds)).toBe(true);
+    walk();
+    walk();
+    const { lanes } = foldSession(replica.events);
+    for (const lane of lanes) {
+      expect(lane.items.map(({ setIds }) => setIds.length)).toEqual([3, 3]);
+      const done = lane.sets.map(({ segments }) => segments.map((segment) => [segment.side, segmentAmount(segment)]));
+      expect(done.slice(0, 2)).toEqual([
+        [[undefined, 10]],
+        [
+          ['left', 20],
+          ['right', 20],
+        ],
+      ]);
+    }
+    // Left and right within one set, at its half.
+    expect(score.steps[2]!.works).toMatchObject([{ changesSides: true }, { changesSides: true }]);
+    expect(planBlockOf(index, plan.blocks[0]!.items[0]!.itemId)).toBe(plan.blocks[0]);
+  });
+
+  test('lighter sets are noted lighter, and a hand that counts is believed', () => {
+    const ramp: Way = { kind: 'ramp', sets: 1 };
+    const plan = planOf([
+      blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { amount: { unit: 'reps', value: 12 }, sets: 1, way: ramp })]),
+    ]);
+    const { score, replica, act, walk } = running(plan);
+    const laneId = score.steps[0]!.works[0]!.laneId;
+    walk(replica, [score.steps[0]!]);
+    const second = score.steps[2]!;
+    act(laneId, (c) => beginByClock(c, second, lasting));
+    act(laneId, countRep);
+    act(laneId, (c) => endByClock(c, second, lasting));
+    const sets = setsOf(foldSession(replica.events));
+    expect(sets.map(({ segments: [only] }) => [only!.part, segmentAmount(only!)])).toEqual([
+      ['ramp', 8],
+      [undefined, 1],
+    ]);
+  });
+
+  test('what a clock can’t lead has none: a scripted set, and whoever would wait for a thing', () => {
+    const script: Way = {
+      kind: 'script',
+      stretches: [
+        { kind: 'slow', amount: 4 },
+        { kind: 'hold', amount: 10 },
+      ],
+    };
+    const scripted = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { way: script })])]);
+    expect(running(scripted).score).toBeNull();
+    const stretches = (lanes: number) => {
+      const shared = planOf([blockOf({ kind: 'sets' }, [itemOf('dumbbell-bench-press')])], lanes);
+      return ledStretches(shared.blocks[0]!, unroll(shared, planContext()).steps).length;
+    };
+    // One bench in this room.
+    expect([stretches(1), stretches(2)]).toEqual([3, 0]);
+  });
+});
+
+describe('stations that are shown first', () => {
+  const plan = planOf(
+    [blockOf(FORMAT, [itemOf('goblet-squat'), itemOf('forearm-plank'), itemOf('full-push-up')], { spread: true })],
+    2,
+  );
+  const { score, blockId, replica } = running(plan);
+
+  test('come up one after the other, and then it waits for whoever starts it', () => {
+    const clock = clockAt(showStations(score), 0);
+    const reads = (seconds: number) => readClock(score, clock, at(seconds));
+    expect([0, 19, 20, 45].map((seconds) => reads(seconds).showing)).toEqual([0, 0, 1, 2]);
+    expect(reads(25).leftSeconds).toBe(15);
+    expect(reads(3600)).toMatchObject({ showing: 3, at: -1, leftSeconds: 0, positionSeconds: -10 });
+    const started = clockAt(startClock(blockId), 3600);
+    expect(readClock(score, started, at(3604))).toMatchObject({ showing: null, at: -1, leftSeconds: 6 });
+  });
+
+  test('paused, on and back by hand', () => {
+    replica.add(...showStations(score));
+    const now = () => foldSession(replica.events).clock!;
+    const instant = new Date(now().at);
+    replica.add(...stepClock(score, now(), 1, instant));
+    expect(readClock(score, now(), new Date(now().at))).toMatchObject({ showing: 1, isRunning: true });
+    replica.add(...pauseClock(now(), new Date(now().at)));
+    expect(readClock(score, now(), at(9999)).showing).toBe(1);
+    replica.add(...stepClock(score, now(), -1, at(9999)));
+    expect(readClock(score, now(), at(9999))).toMatchObject({ showing: 0, isRunning: false });
+  });
+
+  test('each says who begins there', () => {
+    const [a, b] = plan.lanes.map(({ laneId }) => laneId);
+    expect(score.stations.map(({ laneIds }) => laneIds)).toEqual([[a], [b], []]);
   });
 });
 

@@ -1,35 +1,21 @@
 import { unroll } from '../planning/unroll.ts';
+import { laneEntry } from '../planning/laneEntry.ts';
 import type { EmomFormat, Plan, PlanBlock } from '../planning/plan.ts';
 import type { FormatKind } from '../planning/planTerms.ts';
 import type { Step } from '../planning/step.ts';
-import type { Side } from '../movement/terms.ts';
 import type { EventDraft } from './envelope.ts';
 import type { BriefIndex } from './briefIndex.ts';
-import { CLOCK_SECONDS_MOST, COUNT_IN_SECONDS, type ClockMove } from './eventTypes.ts';
+import { CLOCK_SECONDS_MOST, COUNT_IN_SECONDS, SHOW_SECONDS, type ClockMove } from './eventTypes.ts';
+import type { ClockStep, ClockWork } from './clockStep.ts';
+import { ledStretches } from './ledStretches.ts';
 import { lanesHere, planContextOf } from './planContextOf.ts';
 import type { ClockState } from './state.ts';
 
-/** What one lane does in a stretch of the clock. */
-export interface ClockWork {
-  readonly laneId: string;
+/** A station of a block, and whoever begins there. */
+export interface Station {
   readonly planItemId: string;
-  /** Lasts: of the first of its steps, whatever becomes of the plan. */
-  readonly stepId: string;
-  /** One side all through; both, each half of it, where it is missing. */
-  readonly side: Side | null;
-  readonly changesSides: boolean;
-  /** The set of this item, from 0. */
-  readonly set: number;
-  /** It is done as long as the stretch lasts; else for what the item asks, and what is left of the stretch is rest. */
-  readonly fills: boolean;
-}
-
-/** A stretch of the clock: the same for everybody. */
-export interface ClockStep {
-  readonly kind: 'work' | 'rest' | 'all-out';
-  readonly fromSeconds: number;
-  readonly untilSeconds: number;
-  readonly works: readonly ClockWork[];
+  readonly movementId: string;
+  readonly laneIds: readonly string[];
 }
 
 /** All that a block has on the clock, from its first work on. */
@@ -38,6 +24,8 @@ export interface ClockScore {
   readonly block: PlanBlock;
   readonly steps: readonly ClockStep[];
   readonly seconds: number;
+  /** In the order in which they are shown. */
+  readonly stations: readonly Station[];
 }
 
 const ON_CLOCK: readonly FormatKind[] = ['intervals', 'emom', 'amrap'];
@@ -47,15 +35,23 @@ function isOnClock({ format }: PlanBlock): boolean {
   return ON_CLOCK.includes(format.kind);
 }
 
-/** The block of the plan to which an item belongs that runs by the clock; `null` for what goes at each one's own pace. */
-export function clockBlockOf({ brief }: BriefIndex, planItemId: string | undefined): PlanBlock | null {
-  const block = brief.plan?.blocks.find(({ items }) => items.some(({ itemId }) => itemId === planItemId));
+/** The block of the plan to which an item belongs; `null` outside a plan. */
+export function planBlockOf({ brief }: BriefIndex, planItemId: string | undefined): PlanBlock | null {
+  return brief.plan?.blocks.find(({ items }) => items.some(({ itemId }) => itemId === planItemId)) ?? null;
+}
+
+/** The same where it runs by the clock; `null` for what goes at each one's own pace. */
+export function clockBlockOf(index: BriefIndex, planItemId: string | undefined): PlanBlock | null {
+  const block = planBlockOf(index, planItemId);
   return block && isOnClock(block) ? block : null;
 }
 
 const SCORES = new WeakMap<BriefIndex, Map<string, ClockScore | null>>();
 
-/** What a block's clock goes through, as its plan unrolls; `null` where there is none. Asked at every tick, so that it is remembered. */
+/**
+ * What a block's clock goes through, as its plan unrolls; at one's own pace, what a clock would lead through. `null` where there is nothing that a clock
+ * could lead. Asked at every tick, so that it is remembered.
+ */
 export function clockScore(index: BriefIndex, blockId: string): ClockScore | null {
   const known = SCORES.get(index) ?? new Map<string, ClockScore | null>();
   SCORES.set(index, known);
@@ -66,13 +62,26 @@ export function clockScore(index: BriefIndex, blockId: string): ClockScore | nul
 function scoreOf(index: BriefIndex, blockId: string): ClockScore | null {
   const { plan } = index.brief;
   const block = plan?.blocks.find((each) => each.blockId === blockId);
-  if (!plan || !block || !isOnClock(block)) return null;
+  if (!plan || !block) return null;
   const alone: Plan = { ...plan, lanes: [...lanesHere(index)], blocks: [block] };
   const { steps } = unroll(alone, planContextOf(index));
   const busy = steps.filter(({ kind }) => kind === 'work' || kind === 'all-out').sort((a, b) => a.fromSeconds - b.fromSeconds);
   if (busy.length === 0) return null;
-  const found = withRests(stretchesOf(block, busy));
-  return { blockId, block, steps: found, seconds: found.at(-1)!.untilSeconds };
+  const stretches = isOnClock(block) ? stretchesOf(block, busy) : ledStretches(block, steps);
+  if (stretches.length === 0) return null;
+  const found = withRests(stretches);
+  return { blockId, block, steps: found, seconds: found.at(-1)!.untilSeconds, stations: stationsOf(index, block, found) };
+}
+
+/** Each place of the block once; where people begin at different ones, each with whoever does. */
+function stationsOf(index: BriefIndex, { items }: PlanBlock, steps: readonly ClockStep[]): Station[] {
+  const [first] = lanesHere(index);
+  const works = steps.find(({ kind }) => kind === 'work')?.works ?? [];
+  return items.flatMap((item): Station[] => {
+    const document = first && laneEntry(item, first.laneId, planContextOf(index))?.document;
+    const laneIds = works.filter(({ planItemId }) => planItemId === item.itemId).map(({ laneId }) => laneId);
+    return [{ planItemId: item.itemId, movementId: document?.id ?? item.movementId, laneIds }];
+  });
 }
 
 /** The stretches in which something is done, from the first work on. */
@@ -144,10 +153,11 @@ function withRests(found: readonly ClockStep[]): ClockStep[] {
 }
 
 /** Where the clock stands at an instant, in seconds from its first; below none while it counts in. It never runs backwards. */
-export function clockPosition({ at, seconds, isRunning, holdSeconds }: ClockState, now: Date): number {
+export function clockPosition({ at, seconds, isRunning, holdSeconds, shows }: ClockState, now: Date): number {
   if (!isRunning) return seconds;
   const elapsed = Math.max(0, (now.getTime() - Date.parse(at)) / 1000);
-  return seconds + Math.max(0, elapsed - holdSeconds);
+  const position = seconds + Math.max(0, elapsed - holdSeconds);
+  return shows ? Math.min(-COUNT_IN_SECONDS, position) : position;
 }
 
 /** What of a hold is left at an instant. */
@@ -168,13 +178,16 @@ export interface ClockReading {
   readonly leftSeconds: number;
   readonly isRunning: boolean;
   readonly isOver: boolean;
+  /** Which of the stations is being shown; as many as there are when all were and nobody has started the clock; `null` otherwise. */
+  readonly showing: number | null;
 }
 
 export function readClock(score: ClockScore, clock: ClockState, now: Date): ClockReading {
   const positionSeconds = clockPosition(clock, now);
   const at = positionSeconds < 0 ? -1 : stepAt(score, positionSeconds);
   const step = score.steps[at] ?? null;
-  const until = at < 0 ? 0 : (step?.untilSeconds ?? score.seconds);
+  const showing = clock.shows ? showingAt(score, positionSeconds) : null;
+  const until = showing !== null ? stationFrom(score, showing + 1) : at < 0 ? 0 : (step?.untilSeconds ?? score.seconds);
   return {
     positionSeconds,
     at,
@@ -183,7 +196,18 @@ export function readClock(score: ClockScore, clock: ClockState, now: Date): Cloc
     leftSeconds: Math.max(0, until - positionSeconds) + (at < score.steps.length ? holdLeft(clock, now) : 0),
     isRunning: clock.isRunning,
     isOver: at >= score.steps.length,
+    showing,
   };
+}
+
+/** When a station comes up, in seconds from the first; of one past the last, the count-in. */
+export function stationFrom({ stations }: ClockScore, station: number): number {
+  return -COUNT_IN_SECONDS - Math.max(0, stations.length - station) * SHOW_SECONDS;
+}
+
+function showingAt(score: ClockScore, seconds: number): number {
+  const at = Math.floor((seconds - stationFrom(score, 0)) / SHOW_SECONDS);
+  return Math.min(score.stations.length, Math.max(0, at));
 }
 
 /** What a lane does in the next stretch that isn't a rest; `null` for an all-out one, and after the last. */
@@ -198,7 +222,7 @@ function stepAt({ steps }: ClockScore, seconds: number): number {
 }
 
 function set(move: ClockMove, blockId: string, seconds: number, holdSeconds?: number): EventDraft[] {
-  const within = Math.min(CLOCK_SECONDS_MOST, Math.max(-COUNT_IN_SECONDS, thousandths(seconds)));
+  const within = Math.min(CLOCK_SECONDS_MOST, Math.max(-CLOCK_SECONDS_MOST, thousandths(seconds)));
   return [
     {
       type: 'clock-set',
@@ -209,6 +233,11 @@ function set(move: ClockMove, blockId: string, seconds: number, holdSeconds?: nu
 
 function thousandths(seconds: number): number {
   return Math.round(seconds * 1000) / 1000;
+}
+
+/** Shows the stations one after the other, and waits then. */
+export function showStations(score: ClockScore): EventDraft[] {
+  return set('shown', score.blockId, stationFrom(score, 0));
 }
 
 /** Counts in, then goes. */
@@ -226,7 +255,8 @@ export function resumeClock(clock: ClockState): EventDraft[] {
 
 /** To the beginning of the next stretch, or of this one; who is only just in it goes to the one before. */
 export function stepClock(score: ClockScore, clock: ClockState, by: 1 | -1, now: Date): EventDraft[] {
-  const { at, step, positionSeconds } = readClock(score, clock, now);
+  const { at, step, positionSeconds, showing } = readClock(score, clock, now);
+  if (showing !== null) return set('moved', clock.blockId, stationFrom(score, Math.max(0, showing + by)));
   if (by === 1) return set('moved', clock.blockId, at < 0 ? 0 : (step?.untilSeconds ?? score.seconds));
   const isJustIn = step !== null && positionSeconds - step.fromSeconds < JUST_IN_SECONDS;
   const to = isJustIn || !step ? score.steps[at - 1] : step;

@@ -43,7 +43,6 @@ import {
   BROUGHT_MAX,
   CLOCK_MOVES,
   CLOCK_SECONDS_MOST,
-  COUNT_IN_SECONDS,
   CHANGE_KINDS,
   DID_ELSE,
   END_REASONS,
@@ -333,8 +332,8 @@ export class SetUpNoted {
 export class ClockSet {
   @IsIn(CLOCK_MOVES) move!: ClockMove;
   @IsId() blockId!: string;
-  /** From its first second; below none while it counts in. */
-  @IsNumber({ maxDecimalPlaces: 3 }) @Min(-COUNT_IN_SECONDS) @Max(CLOCK_SECONDS_MOST) seconds!: number;
+  /** From its first second; below none while stations are shown, and while it counts in. */
+  @IsNumber({ maxDecimalPlaces: 3 }) @Min(-CLOCK_SECONDS_MOST) @Max(CLOCK_SECONDS_MOST) seconds!: number;
   /** It waits so long before it goes on. */
   @Maybe() @IsNumber({ maxDecimalPlaces: 3 }) @Min(0) @Max(600) holdSeconds?: number;
 }

@@ -76,12 +76,14 @@ export type ChangeKind = (typeof CHANGE_KINDS)[number];
 export const SEGMENT_PARTS = ['ramp', 'follow-on'] as const;
 export type SegmentPart = (typeof SEGMENT_PARTS)[number];
 
-/** What was done to the clock of a block. */
-export const CLOCK_MOVES = ['started', 'paused', 'resumed', 'moved', 'ended'] as const;
+/** What was done to the clock of a block. `shown`: its stations are shown one after the other, before it counts in. */
+export const CLOCK_MOVES = ['shown', 'started', 'paused', 'resumed', 'moved', 'ended'] as const;
 export type ClockMove = (typeof CLOCK_MOVES)[number];
 
 /** A clock begins so long before its first second: time to get ready. */
 export const COUNT_IN_SECONDS = 10;
+/** Each station is shown so long before the clock starts. */
+export const SHOW_SECONDS = 20;
 /** Nobody's clock runs longer. */
 export const CLOCK_SECONDS_MOST = 6 * 3600;
 

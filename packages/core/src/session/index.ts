@@ -44,10 +44,11 @@ export { type Level, type Levels, backToPlanned, levelForOthers, levelsOf, takeL
 export {
   type ClockReading,
   type ClockScore,
-  type ClockStep,
   clockBlockOf,
   clockPosition,
   clockScore,
+  planBlockOf,
+  showStations,
   endClock,
   holdClock,
   nextWork,
@@ -56,7 +57,10 @@ export {
   resumeClock,
   startClock,
   stepClock,
+  stationFrom,
+  type Station,
 } from './clock.ts';
+export type { ClockStep } from './clockStep.ts';
 export { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
 export { type HourLeft, hourLeft } from './hourLeft.ts';
 export { type NextStretch, type PlannedSet, plannedFor, slotOf } from './plannedSets.ts';
@@ -82,6 +86,8 @@ export { decisionsDue } from './decisionsDue.ts';
 export { type EventDraft, stampEvent } from './envelope.ts';
 export type { SessionEvent, SessionItem } from './event.ts';
 export {
+  COUNT_IN_SECONDS,
+  SHOW_SECONDS,
   type Actor,
   DID_ELSE,
   type DidElse,

@@ -1,8 +1,9 @@
 import { inLane, startItem, type ActionContext, type Drafts } from './actions.ts';
-import type { ClockStep, ClockWork } from './clock.ts';
+import type { ClockStep, ClockWork } from './clockStep.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SegmentAmount } from './event.ts';
 import { firstSide } from './firstSide.ts';
+import { askedOf, plannedFor } from './plannedSets.ts';
 import type { ItemState } from './state.ts';
 
 /** Makes of what lasts an id that lasts: two devices that note one stretch note one set. */
@@ -46,25 +47,29 @@ export function endByClock(context: ActionContext, step: ClockStep, lasting: Las
   if (known && known.endedAt !== null) return [];
   const begun = known ? [] : beginByClock(context, step, lasting);
   if (!known && begun.length === 0) return [];
-  const segmentId = lasting(`segment ${work.stepId}`);
+  const [segmentId, secondId] = [lasting(`segment ${work.stepId}`), lasting(`second ${work.stepId}`)];
   const end = (...amounts: SegmentAmount[]): EventDraft => ({
     type: 'set-ended',
     ...inLane(context),
     payload: { setId, reason: 'done', ...(amounts.length > 0 && { amounts }) },
   });
   // Changed half-way by hand, or counted: what was seen stands over what was asked.
-  if (known && (known.segments.length > 1 || known.segments[0]!.counted > 0)) return [...begun, end()];
+  const isByHand = known?.segments.some((segment) => segment.counted > 0 || ![segmentId, secondId].includes(segment.segmentId));
+  if (isByHand || (work.fills && known && known.segments.length > 1)) return [...begun, end()];
   if (work.fills) {
     const isInSeconds = item.dose.kind === 'seconds' && !work.changesSides;
     const amount = Math.round(step.untilSeconds - step.fromSeconds);
     return [...begun, isInSeconds ? end({ segmentId, amount }) : end()];
   }
-  if (context.index.movement(context.situation.lane.clientId, item.movementId)?.document.laterality !== 'one-side') {
-    return [...begun, end({ segmentId, amount: item.target })];
-  }
-  const second = otherSide(context, noted, step, lasting);
-  const amounts = [segmentId, second.payload.segmentId].map((each) => ({ segmentId: each, amount: item.target }));
-  return [...begun, second, end(...amounts)];
+  const { target } = known?.segments[0] ?? segmentOf(context, noted, step, lasting).payload;
+  if (!hasBothSides(context, noted)) return [...begun, end({ segmentId, amount: target })];
+  const turned = known && known.segments.length > 1 ? [] : [otherSide(context, noted, step, lasting)];
+  return [...begun, ...turned, end(...[segmentId, secondId].map((each) => ({ segmentId: each, amount: target })))];
+}
+
+function hasBothSides({ index, situation }: ActionContext, { work, item }: Noted): boolean {
+  const { laterality } = index.movement(situation.lane.clientId, item.movementId)?.document ?? {};
+  return work.changesSides || (work.side === null && laterality === 'one-side');
 }
 
 /** Half of a stretch that changes sides is over. */
@@ -90,9 +95,12 @@ function isKnown({ situation }: ActionContext, setId: string): boolean {
 
 function segmentOf(context: ActionContext, { work, item, setId }: Noted, step: ClockStep, lasting: LastingId): SegmentDraft {
   const seconds = Math.max(1, Math.round((step.untilSeconds - step.fromSeconds) / (work.changesSides ? 2 : 1)));
-  const { laterality } = context.index.movement(context.situation.lane.clientId, item.movementId)?.document ?? {};
-  const takesTurns = work.changesSides || (!work.fills && laterality === 'one-side');
-  const side = takesTurns ? firstSide(context.situation.lane, item) : work.side;
+  const { lane } = context.situation;
+  const takesTurns = work.changesSides || (!work.fills && hasBothSides(context, { work, item, setId }));
+  const side = takesTurns ? firstSide(lane, item) : work.side;
+  // What goes at one's own pace is asked for as its plan has it, set by set.
+  const { index } = context;
+  const asked = work.fills ? null : askedOf(index, lane, item, plannedFor(index, lane, item, null));
   return {
     type: 'segment-started',
     ...inLane(context),
@@ -102,9 +110,13 @@ function segmentOf(context: ActionContext, { work, item, setId }: Noted, step: C
       itemId: item.itemId,
       movementId: item.movementId,
       revisionId: item.revisionId,
-      load: item.load,
-      target: work.fills ? seconds : item.target,
+      load: asked?.load ?? item.load,
+      target: asked?.target ?? seconds,
       ...(side && { side }),
+      ...(asked?.tempo && { tempo: asked.tempo }),
+      ...(asked?.unit && { unit: asked.unit }),
+      ...(asked?.part && { part: asked.part }),
+      ...(side && asked?.sideAlone && { sideAlone: true }),
       ...(item.nextChange && { change: item.nextChange }),
     },
   };

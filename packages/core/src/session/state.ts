@@ -212,6 +212,8 @@ export interface ClockState {
   readonly isRunning: boolean;
   /** It stands still so long after it was set. */
   readonly holdSeconds: number;
+  /** Stations are being shown: it goes no further than to its count-in, where it waits for whoever starts it. */
+  readonly shows: boolean;
 }
 
 /** What a set of events says about a session. */

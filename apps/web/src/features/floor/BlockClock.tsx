@@ -1,5 +1,5 @@
 import { lowerFirst } from '@waxwing/core/movement';
-import { formatText, type PlanBlock } from '@waxwing/core/planning';
+import { formatText } from '@waxwing/core/planning';
 import {
   clockBlockOf,
   clockScore,
@@ -9,6 +9,7 @@ import {
   pauseClock,
   readClock,
   resumeClock,
+  showStations,
   startClock,
   stepClock,
   type BriefIndex,
@@ -19,10 +20,12 @@ import {
 } from '@waxwing/core/session';
 import clsx from 'clsx';
 import { Pause, Play, SkipBack, SkipForward, Volume2, VolumeX, X } from 'lucide-react';
+import { useState } from 'react';
 import { clockText } from '../../shared/dates.ts';
 import { useNow } from '../../shared/useNow.ts';
 import type { FloorSession } from './floorSession.ts';
 import { nameOf, whereText } from './clockWords.ts';
+import { SoundDialog } from './SoundDialog.tsx';
 import { useClockSound } from './useClockSound.ts';
 
 /** A tenth of a second is as exact as anybody reads. */
@@ -47,9 +50,10 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
   const block = clockBlockOf(index, situation.item.planItemId);
   const score = clock ? clockScore(index, clock.blockId) : block && clockScore(index, block.blockId);
   const now = useNow(clock?.isRunning ? TICK_MS : null);
-  const sound = useClockSound(score, clock);
+  const sound = useClockSound(index, score, clock);
+  const [showsSound, setShowsSound] = useState(false);
   if (!score) return null;
-  if (!clock) return <Begin live={live} block={score.block} onAllow={sound.allow} />;
+  if (!clock) return <Begin live={live} score={score} onAllow={sound.allow} />;
   const reading = readClock(score, clock, now);
   const set = (drafts: Parameters<FloorSession['append']>[0]) => void live.append(drafts);
   const withClock = (change: (clock: NonNullable<SessionState['clock']>) => ReturnType<typeof startClock>) =>
@@ -68,15 +72,28 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
         </span>
         <span className="min-w-0 text-sm leading-tight">
           <b className="block text-base">
-            {nameOf(reading)}
+            {nameOf(reading, score)}
             {!clock.isRunning && ', paused'}
           </b>
           <span className="block truncate">{whereText(score, reading)}</span>
-          <span className="block truncate">{nextText(index, situation, score, reading)}</span>
+          <span className="block truncate">
+            {reading.showing === null ? nextText(index, situation, score, reading) : stationText(index, score, reading.showing)}
+          </span>
         </span>
       </div>
       <div className="flex shrink-0 gap-1">
-        {reading.isOver ? (
+        {reading.showing !== null && (
+          <ClockButton
+            label="Start the clock"
+            onTap={() => {
+              sound.allow();
+              set(({ clock: latest }) => (latest ? startClock(latest.blockId) : []));
+            }}
+          >
+            Start
+          </ClockButton>
+        )}
+        {reading.showing === score.stations.length ? null : reading.isOver ? (
           <ClockButton label="Close the clock" onTap={() => withClock((latest) => endClock(latest, new Date()))}>
             <X aria-hidden="true" size={20} /> Close
           </ClockButton>
@@ -113,9 +130,9 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
               +{MORE_SECONDS}
             </ClockButton>
             <ClockButton
-              label={sound.isOn ? (sound.isSilenced ? 'The browser plays nothing: allow it' : 'Sound off') : 'Sound on'}
+              label={sound.isSilenced ? 'The browser plays nothing: allow it' : 'What this screen calls'}
               isSmall
-              onTap={sound.isSilenced ? sound.allow : sound.toggle}
+              onTap={sound.isSilenced ? sound.allow : () => setShowsSound(true)}
             >
               {sound.isOn && !sound.isSilenced ? (
                 <Volume2 aria-hidden="true" size={18} />
@@ -131,30 +148,53 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
           No sound yet: tap the loudspeaker.
         </p>
       )}
+      {showsSound && <SoundDialog onClose={() => setShowsSound(false)} onTap={sound.allow} />}
     </section>
   );
 }
 
 interface BeginProps {
   readonly live: FloorSession;
-  readonly block: PlanBlock;
+  readonly score: ClockScore;
   readonly onAllow: () => void;
 }
 
-function Begin({ live, block, onAllow }: BeginProps) {
+function Begin({ live, score, onAllow }: BeginProps) {
+  const { block, stations } = score;
+  const begin = (drafts: ReturnType<typeof startClock>) => {
+    onAllow();
+    void live.append(({ clock }) => (clock ? [] : drafts));
+  };
   return (
-    <button
-      type="button"
-      className="border-base-content col-span-full row-start-1 min-h-14 cursor-pointer rounded-2xl border-2 px-3 text-left leading-tight md:col-auto md:row-auto"
-      onClick={() => {
-        onAllow();
-        void live.append(({ clock }) => (clock ? [] : startClock(block.blockId)));
-      }}
-    >
-      <span className="heading block text-xl">Start the clock</span>
-      <span className="text-quiet">{formatText(block)}</span>
-    </button>
+    <div className="col-span-full row-start-1 flex gap-2 md:col-auto md:row-auto">
+      <button
+        type="button"
+        className="border-base-content min-h-14 min-w-0 flex-1 cursor-pointer rounded-2xl border-2 px-3 text-left leading-tight"
+        onClick={() => begin(startClock(block.blockId))}
+      >
+        <span className="heading block text-xl">Start the clock</span>
+        <span className="text-quiet">{formatText(block)}</span>
+      </button>
+      {stations.length > 1 && (
+        <button
+          type="button"
+          className={clsx(
+            'min-h-14 w-24 cursor-pointer rounded-2xl border-2 px-2 text-base leading-tight font-bold lg:w-28',
+            block.walkThrough ? 'border-accent bg-accent text-accent-content' : 'border-base-content/50',
+          )}
+          onClick={() => begin(showStations(score))}
+        >
+          Show all {stations.length} first
+        </button>
+      )}
+    </div>
   );
+}
+
+/** What is being shown, and who begins there. */
+function stationText(index: BriefIndex, { stations }: ClockScore, showing: number): string {
+  const station = stations[showing];
+  return station ? index.nameOf(station.movementId) : 'start when they stand';
 }
 
 interface ClockButtonProps {

@@ -1,11 +1,33 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { OpenBoard } from '@waxwing/core/api';
 import { Presentation } from 'lucide-react';
+import {
+  clockBlockOf,
+  clockScore,
+  planBlockOf,
+  showStations,
+  startClock,
+  type BriefIndex,
+  type EventDraft,
+  type LaneSituation,
+  type SessionState,
+} from '@waxwing/core/session';
 import { api } from '../../shared/api.ts';
 import { Dialog } from '../../shared/Dialog.tsx';
+import { clockText } from '../../shared/dates.ts';
+import type { FloorSession } from './floorSession.ts';
 
-/** The board: in a window of this device, or on another by its code. */
-export function BoardDialog({ sessionId, onClose }: { sessionId: string; onClose: () => void }) {
+interface BoardDialogProps {
+  readonly live: FloorSession;
+  readonly index: BriefIndex;
+  readonly state: SessionState;
+  readonly situation: LaneSituation | null;
+  readonly onClose: () => void;
+}
+
+/** The board: in a window of this device, or on another by its code; and the clock as leader, for whoever does it along. */
+export function BoardDialog({ live, index, state, situation, onClose }: BoardDialogProps) {
+  const { sessionId } = index.brief;
   const queryClient = useQueryClient();
   const path = `sessions/${sessionId}/board`;
   const key = ['board', sessionId];
@@ -25,6 +47,7 @@ export function BoardDialog({ sessionId, onClose }: { sessionId: string; onClose
       <a className="btn mt-4 min-h-14 px-5 text-lg" href={`/board/${sessionId}`} target="waxwing-board" onClick={onClose}>
         <Presentation aria-hidden="true" size={20} /> In a window of this device
       </a>
+      <LedByClock live={live} index={index} state={state} situation={situation} onClose={onClose} />
       <h3 className="mt-5 text-xl">On another device</h3>
       {board ? (
         <>
@@ -73,5 +96,38 @@ export function BoardDialog({ sessionId, onClose }: { sessionId: string; onClose
         </p>
       )}
     </Dialog>
+  );
+}
+
+/** A block at one's own pace that the clock can lead through, so that nobody has to tap who does it along. */
+function LedByClock({ live, index, state, situation, onClose }: BoardDialogProps) {
+  const planItemId = situation?.item.planItemId;
+  const block = planBlockOf(index, planItemId);
+  // What runs by the clock anyway is started where its clock stands.
+  if (!block || state.clock || clockBlockOf(index, planItemId)) return null;
+  const score = clockScore(index, block.blockId);
+  if (!score) return null;
+  const begin = (drafts: EventDraft[]) => {
+    void live.append(({ clock }) => (clock ? [] : drafts));
+    onClose();
+  };
+  return (
+    <>
+      <h3 className="mt-5 text-xl">Do you do it along?</h3>
+      <p className="mt-1 text-lg">
+        The clock can lead this block, {clockText(score.seconds)} in all: sets, sides and rests go on by themselves, and are noted
+        as planned.
+      </p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="btn min-h-14 px-5 text-lg" onClick={() => begin(startClock(block.blockId))}>
+          Let the clock lead
+        </button>
+        {score.stations.length > 1 && (
+          <button type="button" className="btn btn-ghost min-h-14 px-5 text-lg" onClick={() => begin(showStations(score))}>
+            Show all {score.stations.length} first
+          </button>
+        )}
+      </div>
+    </>
   );
 }

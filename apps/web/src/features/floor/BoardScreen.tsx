@@ -4,19 +4,23 @@ import {
   clockScore,
   nextWork,
   readClock,
+  SHOW_SECONDS,
   type BriefIndex,
   type ClockReading,
   type ClockScore,
   type LaneSituation,
   type SessionState,
+  type Station,
 } from '@waxwing/core/session';
 import { Volume2, VolumeX, Users } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { clockText } from '../../shared/dates.ts';
 import { MovingFigure } from '../../shared/figure/MovingFigure.tsx';
 import { useNow } from '../../shared/useNow.ts';
 import { nameOf, whereText } from './clockWords.ts';
 import { laneCount, restLeft } from './laneCount.ts';
+import { SoundDialog } from './SoundDialog.tsx';
+import { useClockSound } from './useClockSound.ts';
 import { workingSideOf } from './workingSide.ts';
 
 const TICK_MS = 200;
@@ -34,7 +38,7 @@ interface BoardScreenProps {
 export function BoardScreen({ index, state, situationOf }: BoardScreenProps) {
   const now = useNow(TICK_MS);
   const [hasNames, setNames] = useState(true);
-  const [speaks, setSpeaks] = useState(false);
+  const [showsSound, setShowsSound] = useState(false);
   const { clock } = state;
   const score = clock && clockScore(index, clock.blockId);
   const reading = clock && score ? readClock(score, clock, now) : null;
@@ -42,7 +46,8 @@ export function BoardScreen({ index, state, situationOf }: BoardScreenProps) {
     .filter(({ leftAt }) => leftAt === null)
     .flatMap(({ laneId }) => situationOf(laneId) ?? [])
     .map((situation) => atTheClock(index, situation, score, reading));
-  useSpoken(speaks, situations, reading);
+  const sound = useClockSound(index, score, clock);
+  const station = score && reading?.showing !== null && reading ? score.stations[reading.showing] : undefined;
   const [first] = situations;
   const isOneForAll = first !== undefined && situations.every(({ item }) => item.movementId === first.item.movementId);
   return (
@@ -55,7 +60,7 @@ export function BoardScreen({ index, state, situationOf }: BoardScreenProps) {
             </span>
             <div className="min-w-0 flex-1">
               <p className="heading text-5xl leading-tight">
-                {nameOf(reading)}
+                {nameOf(reading, score)}
                 {!reading.isRunning && !reading.isOver && ', paused'}
               </p>
               <p className="text-3xl opacity-90">{whereText(score, reading)}</p>
@@ -79,19 +84,28 @@ export function BoardScreen({ index, state, situationOf }: BoardScreenProps) {
           </button>
           <button
             type="button"
-            aria-pressed={speaks}
-            aria-label="Say it aloud"
-            title="Say it aloud"
+            aria-label="What this screen calls"
+            title={sound.isSilenced ? 'The browser plays nothing until somebody taps' : 'What this screen calls'}
             className="grid size-11 cursor-pointer place-items-center"
-            onClick={() => setSpeaks(!speaks)}
+            onClick={() => {
+              sound.allow();
+              setShowsSound(true);
+            }}
           >
-            {speaks ? <Volume2 aria-hidden="true" size={22} /> : <VolumeX aria-hidden="true" size={22} />}
+            {sound.isOn && !sound.isSilenced ? (
+              <Volume2 aria-hidden="true" size={22} />
+            ) : (
+              <VolumeX aria-hidden="true" size={22} />
+            )}
           </button>
         </div>
       </header>
-      {score && reading && <Progress score={score} reading={reading} />}
+      {showsSound && <SoundDialog onClose={() => setShowsSound(false)} onTap={sound.allow} />}
+      {score && reading && reading.showing === null && <Progress score={score} reading={reading} />}
       {state.status !== 'ended' &&
-        (isOneForAll ? (
+        (score && station && reading ? (
+          <Shown index={index} station={station} leftSeconds={reading.leftSeconds} situations={situations} hasNames={hasNames} />
+        ) : isOneForAll ? (
           <OneForAll index={index} situations={situations} hasNames={hasNames} />
         ) : (
           <ul className={`grid min-h-0 flex-1 gap-4 ${situations.length > 2 ? 'grid-cols-2' : 'grid-cols-1'}`}>
@@ -107,7 +121,7 @@ export function BoardScreen({ index, state, situationOf }: BoardScreenProps) {
             ))}
           </ul>
         ))}
-      <Next index={index} situations={situations} score={score} reading={reading} hasNames={hasNames} />
+      {!station && <Next index={index} situations={situations} score={score} reading={reading} hasNames={hasNames} />}
     </main>
   );
 }
@@ -192,6 +206,47 @@ function OneForAll({ index, situations, hasNames }: LanesProps) {
   );
 }
 
+interface ShownProps extends LanesProps {
+  readonly station: Station;
+  readonly leftSeconds: number;
+}
+
+/** A station before the clock starts: from the front first, then from the side, with two cues and whoever begins there. */
+function Shown({ index, station, leftSeconds, situations, hasNames }: ShownProps) {
+  const [first] = situations;
+  const movement = first && index.movement(first.client.clientId, station.movementId);
+  if (!movement) return null;
+  const here = situations.filter(({ lane }) => station.laneIds.includes(lane.laneId));
+  const isSpread = here.length > 0 && here.length < situations.length;
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-8">
+      <div className="bg-base-200 text-base-content grid min-h-0 place-items-center rounded-3xl p-4">
+        <div className="h-full min-h-0 w-full -scale-x-100">
+          <MovingFigure
+            document={movement.document}
+            lexicon={index.lexicon}
+            view={leftSeconds > SHOW_SECONDS / 2 ? 'front' : 'side'}
+            className="h-full w-full"
+          />
+        </div>
+      </div>
+      <div className="flex min-w-0 flex-col justify-center gap-4">
+        <p className="heading text-7xl leading-tight text-balance">{movement.document.name}</p>
+        {briefingCues(movement).map(({ cueId, text }) => (
+          <p key={cueId} className="text-4xl leading-tight">
+            {text}
+          </p>
+        ))}
+        {hasNames && isSpread && (
+          <p className="text-3xl">
+            Here {here.length === 1 ? 'begins' : 'begin'} <b>{here.map(({ client }) => calledOf(client)).join(' and ')}</b>
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}
+
 interface BoardLaneProps {
   readonly index: BriefIndex;
   readonly situation: LaneSituation;
@@ -270,27 +325,4 @@ function nextName(
   const work = nextWork(score, reading, lane.laneId);
   const next = lane.items.find(({ planItemId }) => planItemId === work?.planItemId);
   return next && next.itemId !== item.itemId ? index.nameOf(next.movementId) : null;
-}
-
-/** Says each stretch as it begins, by the browser's own voice. */
-function useSpoken(speaks: boolean, situations: readonly LaneSituation[], reading: ClockReading | null): void {
-  const at = reading?.at ?? null;
-  const text = reading ? spokenText(situations, reading) : '';
-  const latest = useRef(text);
-  useEffect(() => {
-    latest.current = text;
-  });
-  // Once a stretch, whatever is drawn meanwhile.
-  useEffect(() => {
-    if (!speaks || at === null || latest.current === '') return;
-    window.speechSynthesis.cancel();
-    window.speechSynthesis.speak(new SpeechSynthesisUtterance(latest.current));
-  }, [speaks, at]);
-}
-
-function spokenText([first]: readonly LaneSituation[], reading: ClockReading): string {
-  if (!first) return '';
-  if (reading.isOver) return 'Through.';
-  const { name } = first.movement.document;
-  return reading.step?.kind === 'work' ? `Work. ${name}.` : `${nameOf(reading)}. Next, ${name}.`;
 }

@@ -144,7 +144,9 @@ function Floor({ live }: { live: FloorSession }) {
           <p className="text-quiet">This session has no movement that this device knows. Finish it and start anew.</p>
         </main>
       )}
-      {showsBoard && <BoardDialog sessionId={index.brief.sessionId} onClose={() => setShowsBoard(false)} />}
+      {showsBoard && (
+        <BoardDialog live={live} index={index} state={state} situation={situation ?? null} onClose={() => setShowsBoard(false)} />
+      )}
       {isJoining && situation && (
         <JoinDialog
           live={live}

@@ -1,8 +1,12 @@
 import { serverNow } from '../../shared/server.ts';
-import { clockPosition, readClock, type ClockScore } from '@waxwing/core/session';
+import { clockPosition, COUNT_IN_SECONDS, readClock, stationFrom, type ClockScore } from '@waxwing/core/session';
 import type { SessionState } from '@waxwing/core/session';
+import type { SoundSettings } from './soundSettings.ts';
 
 type Clock = NonNullable<SessionState['clock']>;
+
+/** How a device wants it. */
+export type ToneSettings = Pick<SoundSettings, 'loudness' | 'halfWay' | 'lastThree'>;
 
 /** A tone at an instant of the clock. */
 interface Tone {
@@ -11,21 +15,37 @@ interface Tone {
   readonly lengthSeconds: number;
 }
 
+/** A shorter stretch needs no half-way. */
+const HALF_WAY_LEAST = 20;
+const CHANGE = { hertz: 880, lengthSeconds: 0.15 };
+
 /** So far ahead tones are handed to the audio clock, which goes on while the page sleeps. */
 const AHEAD_SECONDS = 120;
 /** They are handed over anew so often. */
 const AGAIN_MS = 25_000;
 
-/** Three ticks before every change, a long one when work begins, a low one when it ends, a short one at half-way. */
-export function tonesOf(score: ClockScore, fromSeconds: number, untilSeconds: number): readonly Tone[] {
+/**
+ * Three ticks before every change, a long one when work begins, a low one when it ends, a short one at half-way, two where sides are changed; one as
+ * each station is shown.
+ */
+export function tonesOf(
+  score: ClockScore,
+  fromSeconds: number,
+  untilSeconds: number,
+  { halfWay, lastThree }: Pick<ToneSettings, 'halfWay' | 'lastThree'>,
+): readonly Tone[] {
   const tones: Tone[] = [];
   const tick = (atSeconds: number) => tones.push({ atSeconds, hertz: 660, lengthSeconds: 0.08 });
-  for (const { kind, fromSeconds: from, untilSeconds: until } of score.steps) {
+  for (const [station] of score.stations.entries()) tick(stationFrom(score, station));
+  for (const { kind, fromSeconds: from, untilSeconds: until, works } of score.steps) {
     if (kind !== 'rest') {
-      for (const before of [3, 2, 1]) tick(from - before);
+      if (lastThree) for (const before of [3, 2, 1]) tick(from - before);
       tones.push({ atSeconds: from, hertz: 990, lengthSeconds: 0.5 });
-      if (until - from >= 20) tick((from + until) / 2);
-      for (const before of [3, 2, 1]) tick(until - before);
+      const half = (from + until) / 2;
+      if (works.some(({ changesSides }) => changesSides))
+        for (const later of [0, 0.25]) tones.push({ ...CHANGE, atSeconds: half + later });
+      else if (halfWay && until - from >= HALF_WAY_LEAST) tick(half);
+      if (lastThree) for (const before of [3, 2, 1]) tick(until - before);
       tones.push({ atSeconds: until, hertz: 440, lengthSeconds: 0.6 });
     }
   }
@@ -53,11 +73,11 @@ export class ClockTones {
     await this.context.resume();
   }
 
-  follow(score: ClockScore, clock: Clock | null): void {
+  follow(score: ClockScore, clock: Clock | null, settings: ToneSettings): void {
     this.stop();
     if (!clock?.isRunning) return;
     this.context ??= new AudioContext();
-    const hand = () => this.hand(score, clock);
+    const hand = () => this.hand(score, clock, settings);
     // Its own clock stands as long as the browser keeps it silent: whatever was handed over before is late by then.
     this.context.onstatechange = hand;
     hand();
@@ -71,7 +91,7 @@ export class ClockTones {
     this.planned = [];
   }
 
-  private hand(score: ClockScore, clock: Clock): void {
+  private hand(score: ClockScore, clock: Clock, settings: ToneSettings): void {
     const { context } = this;
     if (!context) return;
     for (const node of this.planned) node.disconnect();
@@ -81,12 +101,14 @@ export class ClockTones {
     // While it is held the audio clock goes on: tones come that much later.
     const { step, leftSeconds } = readClock(score, clock, now);
     const later = step ? leftSeconds - (step.untilSeconds - position) : 0;
-    for (const { atSeconds, hertz, lengthSeconds } of tonesOf(score, position, position + AHEAD_SECONDS)) {
+    // While stations are shown it goes no further than to its count-in.
+    const until = Math.min(position + AHEAD_SECONDS, clock.shows ? -COUNT_IN_SECONDS : Infinity);
+    for (const { atSeconds, hertz, lengthSeconds } of tonesOf(score, position, until, settings)) {
       const from = context.currentTime + (atSeconds - position) + later;
       const tone = context.createOscillator();
       const loudness = context.createGain();
       tone.frequency.value = hertz;
-      loudness.gain.setValueAtTime(0.25, from);
+      loudness.gain.setValueAtTime(settings.loudness, from);
       loudness.gain.exponentialRampToValueAtTime(0.001, from + lengthSeconds);
       tone.connect(loudness).connect(context.destination);
       tone.start(from);
