@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { IntervalsFormat, Plan, Way } from '../planning/plan.ts';
+import type { Format, IntervalsFormat, Plan, Way } from '../planning/plan.ts';
 import { briefOfPlan, lastingId as lasting } from '../test/briefOfPlan.ts';
 import { unroll } from '../planning/unroll.ts';
 import { blockOf, itemOf, planContext, planOf } from '../test/plans.ts';
 import { TestReplica } from '../test/replica.ts';
 import type { Action } from '../test/floor.ts';
-import { countRep, dropItem, openSession, reportPain, seeFault } from './actions.ts';
+import { countRep, dropItem, endSet, openSession, reportPain, seeFault } from './actions.ts';
 import { indexBrief } from './briefIndex.ts';
 import {
   clockPosition,
@@ -24,6 +24,7 @@ import {
 import type { EventDraft } from './envelope.ts';
 import { foldSession, setsOf } from './fold.ts';
 import { laneSituation } from './laneSituation.ts';
+import { leaveBlock } from './leaveBlock.ts';
 import { ledStretches } from './ledStretches.ts';
 import { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
 import { segmentAmount } from './amount.ts';
@@ -234,6 +235,45 @@ describe('where it stands', () => {
     expect(seconds(stepClock(score, clock, -1, at(71)))).toBe(40);
     expect(seconds(stepClock(score, clock, -1, at(3600)))).toBe(180);
     expect(endClock(clock, at(20))).toMatchObject([{ payload: { move: 'ended' } }]);
+  });
+});
+
+describe('when a block’s clock is through', () => {
+  const two = (format: Format) =>
+    running(
+      planOf([
+        blockOf(format, [itemOf('goblet-squat'), itemOf('full-push-up')]),
+        blockOf({ kind: 'sets' }, [itemOf('side-plank')]),
+      ]),
+    );
+  const nameOfCurrent = ({ replica }: ReturnType<typeof two>) => {
+    const [lane] = foldSession(replica.events).lanes;
+    return lane!.items.find(({ itemId }) => itemId === lane!.currentItemId)!.movementId;
+  };
+
+  test('who did as many rounds as fitted goes on to what comes after it', () => {
+    const hour = two({ kind: 'amrap', seconds: 300 });
+    const { laneId } = hour.brief.clients[0]!;
+    hour.act(laneId, countRep);
+    hour.act(laneId, (c) => leaveBlock(c, hour.blockId));
+    // In the middle of a set nobody is taken away from it.
+    expect(nameOfCurrent(hour)).toBe('waxwing:goblet-squat');
+    hour.act(laneId, (c) => endSet(c, 'done'));
+    hour.act(laneId, (c) => leaveBlock(c, hour.blockId));
+    expect(nameOfCurrent(hour)).toBe('waxwing:side-plank');
+    hour.act(laneId, (c) => leaveBlock(c, hour.blockId));
+    expect(nameOfCurrent(hour)).toBe('waxwing:side-plank');
+  });
+
+  test('who has stretches of it left stays', () => {
+    const hour = two({ ...FORMAT, rounds: 1 });
+    const { laneId } = hour.brief.clients[0]!;
+    hour.walk(hour.replica, hour.score.steps.slice(0, 1));
+    hour.act(laneId, (c) => leaveBlock(c, hour.blockId));
+    expect(nameOfCurrent(hour)).toBe('waxwing:goblet-squat');
+    hour.walk();
+    hour.act(laneId, (c) => leaveBlock(c, hour.blockId));
+    expect(nameOfCurrent(hour)).toBe('waxwing:side-plank');
   });
 });
 

@@ -39,6 +39,7 @@ export {
 } from './actions.ts';
 export { type FeltPlace, answerFelt, answerHurt, asksEffort, feltPlaces, hurtToAsk } from './asking.ts';
 export { LATE_FROM_SET } from './late.ts';
+export { leaveBlock } from './leaveBlock.ts';
 export { mirrorView } from './mirror.ts';
 export { type Level, type Levels, backToPlanned, levelForOthers, levelsOf, takeLevel } from './levels.ts';
 export {

@@ -5,6 +5,7 @@ import {
   clockScore,
   endClock,
   holdClock,
+  leaveBlock,
   nextWork,
   pauseClock,
   readClock,
@@ -22,6 +23,7 @@ import clsx from 'clsx';
 import { Pause, Play, SkipBack, SkipForward, Volume2, VolumeX, X } from 'lucide-react';
 import { useState } from 'react';
 import { clockText } from '../../shared/dates.ts';
+import { serverNow } from '../../shared/server.ts';
 import { useNow } from '../../shared/useNow.ts';
 import type { FloorSession } from './floorSession.ts';
 import { nameOf, whereText } from './clockWords.ts';
@@ -94,7 +96,13 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
           </ClockButton>
         )}
         {reading.showing === score.stations.length ? null : reading.isOver ? (
-          <ClockButton label="Close the clock" onTap={() => withClock((latest) => endClock(latest, new Date()))}>
+          <ClockButton
+            label="Close the clock"
+            onTap={() => {
+              withClock((latest) => endClock(latest, serverNow()));
+              for (const { laneId } of state.lanes) void live.note(laneId, (context) => leaveBlock(context, clock.blockId));
+            }}
+          >
             <X aria-hidden="true" size={20} /> Close
           </ClockButton>
         ) : (
@@ -102,7 +110,7 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
             <ClockButton
               label="One stretch back"
               isSmall
-              onTap={() => withClock((latest) => stepClock(score, latest, -1, new Date()))}
+              onTap={() => withClock((latest) => stepClock(score, latest, -1, serverNow()))}
             >
               <SkipBack aria-hidden="true" size={18} />
             </ClockButton>
@@ -110,7 +118,7 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
               label={clock.isRunning ? 'Pause the clock' : 'Go on'}
               onTap={() => {
                 sound.allow();
-                withClock((latest) => (latest.isRunning ? pauseClock(latest, new Date()) : resumeClock(latest)));
+                withClock((latest) => (latest.isRunning ? pauseClock(latest, serverNow()) : resumeClock(latest)));
               }}
             >
               {clock.isRunning ? <Pause aria-hidden="true" size={20} /> : <Play aria-hidden="true" size={20} />}
@@ -118,14 +126,14 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
             <ClockButton
               label="One stretch on"
               isSmall
-              onTap={() => withClock((latest) => stepClock(score, latest, 1, new Date()))}
+              onTap={() => withClock((latest) => stepClock(score, latest, 1, serverNow()))}
             >
               <SkipForward aria-hidden="true" size={18} />
             </ClockButton>
             <ClockButton
               label={`${MORE_SECONDS} seconds more`}
               isSmall
-              onTap={() => withClock((latest) => holdClock(latest, MORE_SECONDS, new Date()))}
+              onTap={() => withClock((latest) => holdClock(latest, MORE_SECONDS, serverNow()))}
             >
               +{MORE_SECONDS}
             </ClockButton>

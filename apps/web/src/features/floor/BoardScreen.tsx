@@ -29,13 +29,15 @@ interface BoardScreenProps {
   readonly index: BriefIndex;
   readonly state: SessionState;
   readonly situationOf: (laneId: string) => LaneSituation | null;
+  /** It may be heard; in a window beside Floor that would be heard twice. */
+  readonly calls?: boolean;
 }
 
 /**
  * The running hour as it is read from four metres: what is on, what comes next, whose side. Nothing of anybody's health, nothing to tap but what
  * it shows of itself.
  */
-export function BoardScreen({ index, state, situationOf }: BoardScreenProps) {
+export function BoardScreen({ index, state, situationOf, calls = false }: BoardScreenProps) {
   const now = useNow(TICK_MS);
   const [hasNames, setNames] = useState(true);
   const [showsSound, setShowsSound] = useState(false);
@@ -46,7 +48,7 @@ export function BoardScreen({ index, state, situationOf }: BoardScreenProps) {
     .filter(({ leftAt }) => leftAt === null)
     .flatMap(({ laneId }) => situationOf(laneId) ?? [])
     .map((situation) => atTheClock(index, situation, score, reading));
-  const sound = useClockSound(index, score, clock);
+  const sound = useClockSound(index, calls ? score : null, clock);
   const station = score && reading?.showing !== null && reading ? score.stations[reading.showing] : undefined;
   const [first] = situations;
   const isOneForAll = first !== undefined && situations.every(({ item }) => item.movementId === first.item.movementId);
@@ -84,6 +86,7 @@ export function BoardScreen({ index, state, situationOf }: BoardScreenProps) {
           </button>
           <button
             type="button"
+            hidden={!calls}
             aria-label="What this screen calls"
             title={sound.isSilenced ? 'The browser plays nothing until somebody taps' : 'What this screen calls'}
             className="grid size-11 cursor-pointer place-items-center"

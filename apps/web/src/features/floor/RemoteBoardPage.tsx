@@ -3,6 +3,7 @@ import { api, RequestRefused } from '../../shared/api.ts';
 import { useTitle } from '../../shared/page.tsx';
 import { BoardReader } from './boardReader.ts';
 import { BoardScreen } from './BoardScreen.tsx';
+import { quietAtFirst } from './soundSettings.ts';
 
 const KEY = 'waxwing.board';
 
@@ -17,6 +18,7 @@ export default function RemoteBoardPage() {
         wasShown={wasShown}
         onFound={(found) => {
           localStorage.setItem(KEY, found);
+          quietAtFirst();
           setToken(found);
         }}
       />
@@ -52,7 +54,7 @@ function Shown({ token, onGone }: { token: string; onGone: () => void }) {
   const { index, state, situationOf, isCutOff } = shown;
   return (
     <>
-      <BoardScreen index={index} state={state} situationOf={situationOf} />
+      <BoardScreen index={index} state={state} situationOf={situationOf} calls />
       {isCutOff && (
         <p role="status" className="bg-accent text-accent-content fixed right-4 bottom-4 rounded-xl px-4 py-2 text-xl font-bold">
           No network: this may be old

@@ -3,7 +3,7 @@ import { LOUDNESS, useSoundSettings, type SoundSettings } from './soundSettings.
 
 const LOUD_WORDS = [
   ['Soft', LOUDNESS.soft],
-  ['Middling', LOUDNESS.middling],
+  ['Medium', LOUDNESS.medium],
   ['Loud', LOUDNESS.loud],
 ] as const;
 

@@ -14,13 +14,13 @@ export interface SoundSettings {
   readonly next: boolean;
 }
 
-export const LOUDNESS = { soft: 0.1, middling: 0.25, loud: 0.7 } as const;
+export const LOUDNESS = { soft: 0.1, medium: 0.25, loud: 0.7 } as const;
 
 const KEPT_AS = 'waxwing-sound';
 const AT_FIRST: SoundSettings = {
   tones: true,
   voice: false,
-  loudness: LOUDNESS.middling,
+  loudness: LOUDNESS.medium,
   halfWay: true,
   lastThree: true,
   next: true,
@@ -47,6 +47,11 @@ function change(part: Partial<SoundSettings>): void {
 function subscribe(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
+}
+
+/** A screen that only follows is quiet until somebody there wants to hear it: two that call at once are heard twice. */
+export function quietAtFirst(): void {
+  if (localStorage.getItem(KEPT_AS) === null) change({ tones: false });
 }
 
 /** The settings of this device, and how to change some of them. */

@@ -1,0 +1,20 @@
+import { chromium } from '@playwright/test';
+import { browserOptions } from './browser.mjs';
+const address='http://127.0.0.1:4690';
+const browser=await chromium.launch(browserOptions);
+const ctx=await browser.newContext({viewport:{width:1280,height:800}});
+const page=await ctx.newPage();
+page.on('pageerror',e=>console.log('ERR',e.message));
+await page.goto(address);
+await page.getByLabel("Sign-in name").fill("maren");
+await page.getByLabel('Password').fill('net-loft-quay');
+await page.keyboard.press('Enter');
+await page.getByRole("article",{name:"Ilse Varga-Holm"}).waitFor();
+await page.waitForTimeout(1500);
+const id=await page.evaluate(async()=>{
+ const from=new Date().toISOString().slice(0,10); const to=new Date(Date.now()+7*864e5).toISOString().slice(0,10);
+ const {visits}=await (await fetch(`/api/bookings?from=${from}&to=${to}`)).json();
+ return visits.filter(v=>v.plan).map(v=>[v.bookingId,v.localDate,JSON.stringify(v.clients??v.clientIds??v.names).slice(0,80)]);
+});
+console.log(id);
+export {page,ctx,browser,address,id};
