@@ -5,6 +5,7 @@ import {
   ClientAssignmentEntity,
   ClientEntity,
   ClientMeasurementEntity,
+  ClientPictureEntity,
   ClientTombstoneEntity,
   TombstoneLaneEntity,
 } from './clients/client.entities.ts';
@@ -37,6 +38,7 @@ export const ENTITIES = [
   ClientTombstoneEntity,
   TombstoneLaneEntity,
   ClientMeasurementEntity,
+  ClientPictureEntity,
   MovementEntity,
   MovementLookEntity,
   MovementRevisionEntity,

@@ -188,6 +188,37 @@ describe('loads', () => {
   });
 });
 
+describe('pictures of a set-up', () => {
+  const JPEG = `/9j/${'Wren'.repeat(60)}`;
+
+  test('are kept once, seen by their trainer alone, handed over with the rest and forgotten with it', async () => {
+    const { clientId } = await takeIn();
+    const { clientId: another } = await takeIn();
+    const id = v4();
+    const path = `/api/clients/${clientId}/pictures/${id}`;
+    await owner.put(path, { jpeg: JPEG }).expect(204);
+    await owner.put(path, { jpeg: JPEG }).expect(204);
+    expect((await owner.get(path).expect(200)).body).toEqual({ jpeg: JPEG });
+    await owner.put(`/api/clients/${another}/pictures/${id}`, { jpeg: JPEG }).expect(409);
+    await owner.get(`/api/clients/${another}/pictures/${id}`).expect(404);
+    await other.get(path).expect(404);
+    await other.put(path, { jpeg: JPEG }).expect(404);
+    const { rows } = (await owner.get(`/api/clients/${clientId}/export`).expect(200)).body as ClientExport;
+    expect(rows['client_pictures']).toMatchObject([{ id, jpeg: JPEG }]);
+    await owner.delete(`/api/clients/${clientId}`, { name: BRISA.name }).expect(204);
+    await owner.get(path).expect(404);
+    await owner.put(path, { jpeg: JPEG }).expect(404);
+  });
+
+  test('that are no JPEG, or too large, are refused at their field', async () => {
+    const { clientId } = await takeIn();
+    const sent = (jpeg: string) => owner.put(`/api/clients/${clientId}/pictures/${v4()}`, { jpeg });
+    for (const wrong of ['', `iVBORw0K${'A'.repeat(200)}`, `/9j/${'<svg>'.repeat(40)}`, `/9j/${'A'.repeat(400_000)}`]) {
+      expect(paths((await sent(wrong).expect(400)).body)).toContain('jpeg');
+    }
+  });
+});
+
 describe('measurements', () => {
   test('are kept oldest first, within their bounds, with a side where there are two', async () => {
     const { clientId } = await takeIn();
@@ -410,7 +441,7 @@ describe('forgetting a client', () => {
     // Dropped, not refused: the device needn't say that something went wrong.
     expect(await owner.send(shared.sessionId, late)).toEqual({ kept: [late[0]!.id], refused: [] });
     expect(stands('late-word-of-zq')).toBe(false);
-    expect((await owner.get('/api/clients/forgotten').expect(200)).body).toEqual([gone.clientId]);
+    expect((await owner.get('/api/clients/forgotten').expect(200)).body).toContain(gone.clientId);
     await owner.post('/api/clients', { clientId: gone.clientId, document: { ...BRISA, name: SECRET } }).expect(410);
   });
 

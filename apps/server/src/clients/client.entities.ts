@@ -31,6 +31,18 @@ export class ClientMeasurementEntity {
   @Column('text') createdAt!: string;
 }
 
+/** A picture of how a place is set up for somebody. It may show them, and is health data like the rest of the record. */
+@Entity('client_pictures')
+@Index('client_pictures_client', ['clientId'])
+export class ClientPictureEntity {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;
+  @Column('text') @ForeignKey(() => ClientEntity) clientId!: string;
+  /** In base64. */
+  @Column('text') jpeg!: string;
+  @Column('text') createdAt!: string;
+}
+
 /** Who trains whom, since when, until when. A hand-over ends one and begins another. */
 @Entity('client_assignments')
 @Index('client_assignments_trainer', ['trainerId', 'clientId'])

@@ -1,16 +1,18 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import type { ClientSummary, Measurement } from '@waxwing/core/api';
-import { ClientUpdate, HandOver, NewClient, NewMeasurement } from '@waxwing/core/shapes';
+import { ClientPicture, ClientUpdate, HandOver, NewClient, NewMeasurement } from '@waxwing/core/shapes';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Clients } from './clients.ts';
 import { Measurements } from './measurements.ts';
+import { Pictures } from './pictures.ts';
 
 @Controller('api/clients')
 export class ClientsController {
   constructor(
     private readonly clients: Clients,
     private readonly measurements: Measurements,
+    private readonly pictures: Pictures,
   ) {}
 
   @Get()
@@ -79,5 +81,26 @@ export class ClientsController {
     @Param('measurementId', ParseUUIDPipe) measurementId: string,
   ): Promise<void> {
     return this.measurements.remove(actor, clientId, measurementId);
+  }
+
+  @Put(':clientId/pictures/:pictureId')
+  @HttpCode(204)
+  @ShapeBody(ClientPicture)
+  keepPicture(
+    @Actor() actor: SignedIn,
+    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Param('pictureId', ParseUUIDPipe) pictureId: string,
+    @Body() form: ClientPicture,
+  ): Promise<void> {
+    return this.pictures.keep(actor, clientId, pictureId, form);
+  }
+
+  @Get(':clientId/pictures/:pictureId')
+  picture(
+    @Actor() actor: SignedIn,
+    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Param('pictureId', ParseUUIDPipe) pictureId: string,
+  ): Promise<ClientPicture> {
+    return this.pictures.one(actor, clientId, pictureId);
   }
 }

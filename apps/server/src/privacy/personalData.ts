@@ -7,6 +7,7 @@ import {
   ClientAssignmentEntity,
   ClientEntity,
   ClientMeasurementEntity,
+  ClientPictureEntity,
   ClientTombstoneEntity,
   TombstoneLaneEntity,
 } from '../clients/client.entities.ts';
@@ -38,6 +39,7 @@ import { PlaceEntity } from '../studio/place.entity.ts';
 /** Each row is about the one client whose `clientId` it has. */
 export const ROWS_OF_A_CLIENT = [
   ClientMeasurementEntity,
+  ClientPictureEntity,
   ClientAssignmentEntity,
   BookingClientEntity,
   PlanClientEntity,

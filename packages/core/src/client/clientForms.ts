@@ -1,4 +1,4 @@
-import { IsIn, IsInt, IsNumber, IsString, Length, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { IsDay } from '../checks/day.ts';
 import { IsId } from '../checks/id.ts';
 import { Maybe, One } from '../checks/parts.ts';
@@ -25,6 +25,17 @@ export class ClientRemoval {
 
 export class HandOver {
   @IsId() trainerId!: string;
+}
+
+/** In base64, which is a third longer than the picture. */
+export const PICTURE_LONGEST = 400_000;
+
+/** A picture of how a place is set up for somebody: a JPEG of at most some three hundred kilobytes, as base64. */
+export class ClientPicture {
+  @IsString()
+  @Length(100, PICTURE_LONGEST)
+  @Matches(/^\/9j\/[A-Za-z0-9+/]+={0,2}$/, { message: '$property must be a JPEG picture in base64' })
+  jpeg!: string;
 }
 
 export class NewMeasurement {

@@ -1,7 +1,10 @@
 import type { SetUp } from './setUp.ts';
 
+/** What is said of it in words. */
+export type SetUpPart = Exclude<keyof SetUp, 'picture'>;
+
 /** The parts of a set-up in the order in which a place is put up, with what they are called and what is often said. */
-export const SET_UP_PARTS: readonly { readonly part: keyof SetUp; readonly name: string; readonly often: readonly string[] }[] = [
+export const SET_UP_PARTS: readonly { readonly part: SetUpPart; readonly name: string; readonly often: readonly string[] }[] = [
   { part: 'benchHeight', name: 'bench or box height', often: ['low', 'knee height', 'high', '40 cm', '50 cm'] },
   { part: 'distance', name: 'distance', often: ['one foot', 'two feet', 'one step', 'two steps', 'three steps'] },
   { part: 'handle', name: 'handle', often: ['straight', 'neutral', 'rope', 'fist', 'by the horns'] },
@@ -14,8 +17,9 @@ export const SET_UP_PARTS: readonly { readonly part: keyof SetUp; readonly name:
 
 /** A set-up in one line: "bench or box height 50 cm, heel wedge low"; empty when nothing was noted. */
 export function setUpText(setUp: SetUp | undefined): string {
-  return SET_UP_PARTS.flatMap(({ part, name }) => {
+  const words = SET_UP_PARTS.flatMap(({ part, name }) => {
     const said = setUp?.[part];
     return said ? [part === 'note' ? said : `${name} ${said}`] : [];
   }).join(', ');
+  return words || (setUp?.picture ? 'as in the picture' : '');
 }

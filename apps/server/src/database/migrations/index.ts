@@ -12,6 +12,7 @@ import { StarterNews1765000000000 } from './1765000000000-StarterNews.ts';
 import { DiaryAndPlans1765100000000 } from './1765100000000-DiaryAndPlans.ts';
 import { DecidedInstead1765200000000 } from './1765200000000-DecidedInstead.ts';
 import { Boards1765300000000 } from './1765300000000-Boards.ts';
+import { ClientPictures1765400000000 } from './1765400000000-ClientPictures.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -29,4 +30,5 @@ export const MIGRATIONS = [
   DiaryAndPlans1765100000000,
   DecidedInstead1765200000000,
   Boards1765300000000,
+  ClientPictures1765400000000,
 ];

@@ -147,6 +147,7 @@ export function WhatTheyDo(props: DoneProps) {
       {edits && (
         <Dialog title={`Set-up: ${edits.revision.document.name}`} onClose={() => setEdits(null)}>
           <SetUpEditor
+            clientId={client.clientId}
             setUp={edits.setUp}
             keep="Keep it"
             onKeep={(setUp) => {

@@ -3,7 +3,7 @@ import { setUpText } from '@waxwing/core/client';
 import { calledOf, isLevel, slotOf, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
 import type { WatchNext } from '@waxwing/core/coaching';
 import clsx from 'clsx';
-import { List } from 'lucide-react';
+import { Camera, List } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { FloorSession } from './floorSession.ts';
@@ -92,6 +92,7 @@ export const MovementHead = memo(function MovementHead({
             <>
               {' · '}
               <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsSetUp(true)}>
+                {setUp?.picture && <Camera aria-label="With a picture:" size={18} className="mr-1 inline" />}
                 {setUpText(setUp ?? undefined) || 'set-up'}
               </button>
             </>
@@ -147,6 +148,7 @@ export const MovementHead = memo(function MovementHead({
       {editsSetUp && (
         <Dialog title={`Set-up for ${calledOf(client)}: ${lowerFirst(document.name)}`} onClose={() => setEditsSetUp(false)}>
           <SetUpEditor
+            clientId={client.clientId}
             setUp={setUp ?? undefined}
             keep="Keep it for every time"
             onKeep={(next) => {

@@ -88,6 +88,7 @@ beforeEach(async () => {
   await store.saveBrief(brief);
   outbox = new Outbox(store, {
     start: () => Promise.reject(new Error('not asked for')),
+    sendPicture: () => Promise.reject(new Error('not asked for')),
     send: (_sessionId, events) => {
       sent.push(...events);
       return Promise.resolve<EventsAnswer>({ kept: events.map((event) => event.id), refused: [] });

@@ -24,6 +24,7 @@ import { serverNow } from '../../shared/server.ts';
 import { api } from '../../shared/api.ts';
 import type { DeviceStore } from '../../shared/device/deviceStore.ts';
 import type { Outbox } from '../../shared/device/outbox.ts';
+import { pictureFrom } from '../../shared/device/pictures.ts';
 
 export interface LiveSnapshot {
   readonly index: BriefIndex;
@@ -79,8 +80,22 @@ export class FloorSession {
     if (live.snapshot.state.status === 'not-started') await live.append(() => openSession(brief));
     // Brought, but not kept here: the device was cut off in between.
     await live.show(live.snapshot.state, true);
-    void live.catchUp().then(() => store.putTogether(sessionId).catch(() => undefined));
+    void live
+      .catchUp()
+      .then(() => store.putTogether(sessionId))
+      .then(() => live.fetchPictures())
+      .catch(() => undefined);
     return live;
+  }
+
+  /** Of the set-ups of today, while there is a network. */
+  private async fetchPictures(): Promise<void> {
+    for (const { clientId, setUps = {}, items } of this.snapshot.index.brief.clients) {
+      for (const { movementId } of items) {
+        const picture = setUps[movementId]?.picture;
+        if (picture) await pictureFrom(this.store, clientId, picture);
+      }
+    }
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {

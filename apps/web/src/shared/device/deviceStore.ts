@@ -46,6 +46,15 @@ interface ServerMet {
   readonly epoch: string;
 }
 
+/** A picture of a set-up, as base64. */
+export interface KeptPicture {
+  readonly pictureId: string;
+  readonly clientId: string;
+  readonly jpeg: string;
+  /** 1 until the server has it. */
+  readonly unsent: 0 | 1;
+}
+
 interface Schema extends DBSchema {
   briefs: { key: string; value: SessionBrief };
   events: {
@@ -54,6 +63,7 @@ interface Schema extends DBSchema {
     indexes: { sessionId: string; unsent: number; sessionUnsent: [string, number]; refused: string };
   };
   pieces: { key: number; value: Piece; indexes: { sessionId: string } };
+  pictures: { key: string; value: KeptPicture; indexes: { unsent: number; clientId: string } };
   meta: { key: string; value: Replica | ServerMet | TakenIn };
 }
 
@@ -231,7 +241,26 @@ export class DeviceStore {
   }
 
   async unsentCount(): Promise<number> {
-    return this.db.countFromIndex('events', 'unsent', 1);
+    return (await this.db.countFromIndex('events', 'unsent', 1)) + (await this.db.countFromIndex('pictures', 'unsent', 1));
+  }
+
+  async keepPicture(picture: KeptPicture): Promise<void> {
+    await this.db.put('pictures', picture);
+  }
+
+  async picture(pictureId: string): Promise<KeptPicture | undefined> {
+    return this.db.get('pictures', pictureId);
+  }
+
+  async unsentPictures(): Promise<KeptPicture[]> {
+    return this.db.getAllFromIndex('pictures', 'unsent', 1);
+  }
+
+  /** The server has it, or will never take it. */
+  async settlePicture(pictureId: string, kept: boolean): Promise<void> {
+    const known = await this.db.get('pictures', pictureId);
+    if (known && kept) await this.db.put('pictures', { ...known, unsent: 0 });
+    else await this.db.delete('pictures', pictureId);
   }
 
   /** The server has these, or has said why it won't take them: either way they needn't be sent again by themselves. */
@@ -272,6 +301,7 @@ export class DeviceStore {
       await this.changeAll(({ refused: _refused, ...kept }) => ({ ...kept, unsent: 1 }));
       // Its positions are others.
       for (const key of await this.db.getAllKeys('meta')) if (key.startsWith('taken-in ')) await this.db.delete('meta', key);
+      for (const picture of await this.db.getAll('pictures')) await this.db.put('pictures', { ...picture, unsent: 1 });
     }
     // Last: if this is cut off, it is done again.
     await this.db.put('meta', { key: 'server', epoch });
@@ -311,6 +341,11 @@ export class DeviceStore {
       if (kept.every(({ unsent, refused }) => unsent === 0 && refused === undefined)) await deleteSession(transaction, sessionId);
     }
     await transaction.done;
+    // The server has them, for whoever opens a set-up again.
+    if (before === 'all') {
+      for (const pictureId of await this.db.getAllKeysFromIndex('pictures', 'unsent', 0))
+        await this.db.delete('pictures', pictureId);
+    }
   }
 
   /** The server has said that this session was deleted for good. */
@@ -322,6 +357,9 @@ export class DeviceStore {
 
   /** Forgets what this device keeps of a client: their hours alone whole, of shared ones their part. */
   async forget(clientId: string): Promise<void> {
+    for (const pictureId of await this.db.getAllKeysFromIndex('pictures', 'clientId', clientId)) {
+      await this.db.delete('pictures', pictureId);
+    }
     const transaction = this.db.transaction(['briefs', 'events', 'pieces', 'meta'], 'readwrite');
     const briefs = transaction.objectStore('briefs');
     const lanes = new Set<string>();
@@ -391,7 +429,7 @@ const open = new Map<string, Promise<DeviceStore>>();
 export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
   let store = open.get(trainerId);
   if (!store) {
-    store = openDB<Schema>(`waxwing-${trainerId}`, 3, {
+    store = openDB<Schema>(`waxwing-${trainerId}`, 4, {
       upgrade(db, from, _to, transaction) {
         if (from < 1) {
           db.createObjectStore('briefs', { keyPath: 'sessionId' });
@@ -407,6 +445,11 @@ export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
           events.createIndex('refused', 'refused');
         }
         if (from < 3) db.createObjectStore('pieces', { autoIncrement: true }).createIndex('sessionId', 'sessionId');
+        if (from < 4) {
+          const pictures = db.createObjectStore('pictures', { keyPath: 'pictureId' });
+          pictures.createIndex('unsent', 'unsent');
+          pictures.createIndex('clientId', 'clientId');
+        }
       },
       // A newer tab wants to change the store: this one lets go of it, and says so when it is next used.
       blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),

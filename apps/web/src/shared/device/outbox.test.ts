@@ -36,7 +36,7 @@ function appendTo(sessionId: string, ...texts: string[]) {
 
 function outboxTo(server: Partial<Server>): Outbox {
   const nobody = () => Promise.reject(new Error('not asked for in this test'));
-  const outbox = new Outbox(store, { send: nobody, start: nobody, ...server }, () => clock);
+  const outbox = new Outbox(store, { send: nobody, start: nobody, sendPicture: nobody, ...server }, () => clock);
   outboxes.push(outbox);
   return outbox;
 }
@@ -293,5 +293,58 @@ describe('a server that was put back to a backup', () => {
     await outbox.flush();
     expect(outbox.getState()).toMatchObject({ kind: 'sent', refused: 1, reason: 'No such client among yours' });
     expect(await store.events(SESSION)).toHaveLength(1);
+  });
+});
+
+describe('pictures', () => {
+  const picture = () => ({ pictureId: v4(), clientId: v4(), jpeg: '/9j/x', unsent: 1 as const });
+
+  test('are sent after the events, once, and count as unsent until then', async () => {
+    const order: string[] = [];
+    const taken = picture();
+    await store.keepPicture(taken);
+    await append('a');
+    expect(await store.unsentCount()).toBe(2);
+    const outbox = outboxTo({
+      send: (_sessionId, events) => {
+        order.push('events');
+        return keepAll(events);
+      },
+      sendPicture: ({ pictureId }) => Promise.resolve(order.push(pictureId)),
+    });
+    await outbox.flush();
+    await outbox.flush();
+    expect(order).toEqual(['events', taken.pictureId]);
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', unsent: 0 });
+    // It stays here, for the next hour without a network.
+    expect(await store.picture(taken.pictureId)).toMatchObject({ unsent: 0 });
+  });
+
+  test('wait while nobody answers, and one that will never be taken is let go', async () => {
+    const taken = picture();
+    await store.keepPicture(taken);
+    const answers: (Error | null)[] = [new Unreachable(), new RequestRefused(410, 'Gone', [])];
+    const outbox = outboxTo({
+      sendPicture: () => {
+        const failure = answers.shift();
+        return failure ? Promise.reject(failure) : Promise.resolve();
+      },
+    });
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'offline', unsent: 1 });
+    clock += FIRST_PAUSE_MS + 1;
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', unsent: 0 });
+    expect(await store.picture(taken.pictureId)).toBeUndefined();
+  });
+
+  test('go with the client whom they are of; after signing out only what was not sent stays', async () => {
+    const [one, two] = [picture(), picture()];
+    await store.keepPicture(one);
+    await store.keepPicture({ ...two, unsent: 0 });
+    await store.forgetSent('all');
+    expect([await store.picture(one.pictureId), await store.picture(two.pictureId)]).toEqual([one, undefined]);
+    await store.forget(one.clientId);
+    expect(await store.picture(one.pictureId)).toBeUndefined();
   });
 });

@@ -1,7 +1,7 @@
 import { EVENT_BATCH_MAX, startAgain, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
 import type { EventsAnswer } from '@waxwing/core/api';
 import { api, RequestRefused, Unreachable } from '../api.ts';
-import type { DeviceStore } from './deviceStore.ts';
+import type { DeviceStore, KeptPicture } from './deviceStore.ts';
 
 export interface OutboxState {
   /**
@@ -22,11 +22,13 @@ export interface Server {
   send(sessionId: string, events: readonly SessionEvent[]): Promise<EventsAnswer>;
   /** Makes a session known that the server has never heard of, since it was put back to an earlier backup. */
   start(brief: SessionBrief): Promise<unknown>;
+  sendPicture(picture: KeptPicture): Promise<unknown>;
 }
 
 const realServer: Server = {
   send: (sessionId, events) => api.post<EventsAnswer>(`sessions/${sessionId}/events`, { events }),
   start: (brief) => api.post('sessions', startAgain(brief)),
+  sendPicture: ({ clientId, pictureId, jpeg }) => api.put(`clients/${clientId}/pictures/${pictureId}`, { jpeg }),
 };
 
 /** What was tapped is drawn before it is sent; quick taps go together. */
@@ -70,6 +72,7 @@ interface Pause {
 
 /** What everything waits for when nobody gets through. */
 const EVERYTHING = '';
+const PICTURES = 'pictures';
 
 /** Before it has looked, nobody may say that all is sent. */
 export const NOT_LOOKED: OutboxState = { kind: 'sending', unsent: 0, trouble: null, refused: 0, reason: null };
@@ -164,7 +167,23 @@ export class Outbox {
       // Neither would get any other session through.
       if (met?.kind === 'offline' || met?.kind === 'signed-out') return met;
     }
-    return obstacle;
+    return (await this.sendPictures()) ?? obstacle;
+  }
+
+  /** After the events, which are small and urgent; one that the server will never take is let go. */
+  private async sendPictures(): Promise<Obstacle | null> {
+    for (const picture of await this.store.unsentPictures()) {
+      const paused = this.pauseOf(EVERYTHING) ?? this.pauseOf(PICTURES);
+      if (paused) return paused.why;
+      const verdict = await this.attempt(() => this.server.sendPicture(picture));
+      if (verdict?.kind === 'offline' || verdict?.kind === 'signed-out' || verdict?.kind === 'trouble') {
+        this.pause(verdict.kind === 'trouble' ? PICTURES : EVERYTHING, verdict);
+        return verdict;
+      }
+      this.pauses.delete(PICTURES);
+      await this.store.settlePicture(picture.pictureId, verdict === null);
+    }
+    return null;
   }
 
   /** `null`: this batch is done with, whatever became of it, and there may be another. */
