@@ -2,6 +2,12 @@ import { expect, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
 import { allSent, beginFor, signIn, test } from './server.ts';
 
+/** A picture of two dots by two. */
+const RIG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGP8z8DAwMDAxMDAwMDAAAANHQEDasKb6QAAAABJRU5ErkJggg==',
+  'base64',
+);
+
 const tap = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true }).first().click();
 const count = (page: Page, text: string | RegExp) => expect(page.getByTestId('count')).toHaveText(text);
 const goTo = (page: Page, movement: RegExp) =>
@@ -39,6 +45,25 @@ test('an hour as it was planned: how she is, lighter sets, rounds, an easier one
     await expect(changes.getByText('Goblet squat')).toHaveCount(0);
     await changes.getByRole('button', { name: 'All as planned' }).click();
     await expect(page.getByText('The plan stays as it is.')).toBeVisible();
+    expect(await seriousProblems(page)).toEqual([]);
+    await tap(page, 'Close');
+  });
+
+  await test.step('a rig that can’t be said in words is a picture, kept with her set-up', async () => {
+    await goTo(page, /^Goblet squat/);
+    await tap(page, 'set-up');
+    const dialog = page.getByRole('dialog', { name: /^Set-up for Ilse/ });
+    await dialog
+      .getByText('Take a picture')
+      .setInputFiles({ name: 'notes.txt', mimeType: 'image/png', buffer: Buffer.from('words') });
+    await expect(dialog.getByRole('alert')).toHaveText('This file is no picture that the browser can read');
+    await dialog.getByText('Take a picture').setInputFiles({ name: 'rig.png', mimeType: 'image/png', buffer: RIG });
+    await expect(dialog.getByRole('img', { name: 'The set-up, as it was taken' })).toBeVisible();
+    await dialog.getByRole('button', { name: 'Keep it for every time' }).click();
+    await allSent(page);
+    await page.reload();
+    await page.getByRole('button', { name: /as in the picture/ }).click();
+    await expect(dialog.getByRole('img', { name: 'The set-up, as it was taken' })).toBeVisible();
     expect(await seriousProblems(page)).toEqual([]);
     await tap(page, 'Close');
   });
