@@ -29,6 +29,7 @@ export function SetUpEditor({ clientId, setUp, onKeep, keep }: SetUpEditorProps)
         onKeep({ ...Object.fromEntries(kept), ...(said.picture && { picture: said.picture }) });
       }}
     >
+      <Picture clientId={clientId} pictureId={said.picture} onChange={(picture) => say('picture', picture)} />
       {SET_UP_PARTS.map(({ part, name, often }) => (
         <div key={part} className="grid items-center gap-x-3 gap-y-1 sm:grid-cols-[9rem_9rem_1fr]">
           <label htmlFor={`set-up-${part}`}>{name}</label>
@@ -54,8 +55,7 @@ export function SetUpEditor({ clientId, setUp, onKeep, keep }: SetUpEditorProps)
           </div>
         </div>
       ))}
-      <Picture clientId={clientId} pictureId={said.picture} onChange={(picture) => say('picture', picture)} />
-      <button type="submit" className="btn btn-primary mt-2 min-h-12 justify-self-start px-6 text-lg">
+      <button type="submit" className="btn btn-primary sticky bottom-0 mt-2 min-h-14 justify-self-start px-6 text-lg">
         {keep}
       </button>
     </form>
@@ -89,7 +89,7 @@ function Picture({ clientId, pictureId, onChange }: PictureProps) {
     <div className="grid items-start gap-x-3 gap-y-1 sm:grid-cols-[9rem_1fr]">
       <span className="sm:pt-3">picture</span>
       <div className="flex flex-wrap items-start gap-2">
-        {pictureId && <SetUpPicture clientId={clientId} pictureId={pictureId} className="max-h-48" />}
+        {pictureId && <SetUpPicture clientId={clientId} pictureId={pictureId} className="max-h-40" />}
         <label className="btn min-h-14 px-4 font-normal focus-within:outline-2">
           <Camera aria-hidden="true" size={20} />
           {isBusy ? 'Making it smaller …' : pictureId ? 'Take another' : 'Take a picture'}
