@@ -24,7 +24,7 @@ export function depthHints(document: MovementDocument, lexicon: Lexicon): readon
   const silent = PHASES_OF_RHYTHM[rhythm].filter((phase) => !phases.some((each) => each.phase === phase));
   add(phases.length >= PHASES_LEAST, 'phases', `say what is done: ${silent.join(', ')}`);
   add(cues.length >= CUES_LEAST, 'cues', `${CUES_LEAST} cues are a beginning: ${cues.length} so far`);
-  add(kinds.size > 1, 'cues', 'add a cue of another kind, for who doesn’t get this one');
+  add(kinds.size > 1, 'cues', 'add a cue of another kind, for anyone who doesn’t get this one');
   add(faults.length >= FAULTS_LEAST, 'faults', `say what goes wrong: ${faults.length} of ${FAULTS_LEAST} faults so far`);
   faults.forEach((fault, i) => {
     add(fault.corrections.length > 0, `faults[${i}].corrections`, 'a fault without a correction: say what to do about it');

@@ -6,6 +6,7 @@ import { isInUse } from '../movement/inUse.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { ownCueId } from '../movement/resolvedMovement.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
+import { wordingHints } from '../movement/wording.ts';
 
 /** How a cue did against a movement's fault, over everybody. */
 export interface CueTrials {
@@ -74,7 +75,8 @@ export function libraryHealth(
     ];
   });
   const unread = looks ? inUse.flatMap(({ id }) => unreadFor(id, looks).map((message) => hint(id, '', message))) : [];
-  const all = [...libraryProblems(documents, vocabulary), ...names, ...copied, ...failing, ...unread];
+  const wording = wordingHints(documents, vocabulary).map((each) => ({ severity: 'hint' as const, ...each }));
+  const all = [...libraryProblems(documents, vocabulary), ...wording, ...names, ...copied, ...failing, ...unread];
   return [...all.filter(({ severity }) => severity === 'error'), ...all.filter(({ severity }) => severity === 'hint')];
 }
 

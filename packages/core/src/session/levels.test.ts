@@ -109,7 +109,7 @@ describe('easier and harder', () => {
     const client = { ...brief.clients[0]!, items: brief.clients[0]!.items.map((item) => ({ ...item, planItemId: itemId })) };
     const { index, look } = floor({}, 'waxwing:middle', { ...brief, plan, clients: [client] });
     const { easier, harder } = levelsOf(index, look().situation);
-    expect(easier.at(-1)).toMatchObject({ text: 'Easy squat', planned: 'the plan’s way for who can’t' });
+    expect(easier.at(-1)).toMatchObject({ text: 'Easy squat', planned: 'the plan’s way for anyone who can’t' });
     expect(texts(harder)).toEqual(['Loaded squat']);
   });
 });

@@ -35,11 +35,11 @@ export interface Levels {
 const PLANNED = {
   easier: [
     ['easier', 'the plan’s easier level'],
-    ['cantDo', 'the plan’s way for who can’t'],
+    ['cantDo', 'the plan’s way for anyone who can’t'],
   ],
   harder: [
     ['harder', 'the plan’s harder level'],
-    ['notEnough', 'the plan’s way for who needs more'],
+    ['notEnough', 'the plan’s way for anyone who needs more'],
   ],
 } as const;
 

@@ -170,7 +170,7 @@ function Entry(props: EntryProps) {
           </button>
         </div>
       )}
-      {!mayFile && <p className="text-quiet">Waits for who keeps the library.</p>}
+      {!mayFile && <p className="text-quiet">Waits for whoever keeps the library.</p>}
     </li>
   );
 }

@@ -43,7 +43,7 @@ function StandIns({ movementId, library }: { movementId: string; library: Indexe
   }, [movementId, library]);
   return found.map(({ purpose, movementId: id }) => (
     <p key={purpose}>
-      <span className="text-quiet">for who can’t:</span> <MovementLinks ids={[id]} library={library} />{' '}
+      <span className="text-quiet">for anyone who can’t:</span> <MovementLinks ids={[id]} library={library} />{' '}
       <span className="text-quiet">{PURPOSE_WORDS[purpose]}</span>
     </p>
   ));

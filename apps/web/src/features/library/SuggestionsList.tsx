@@ -73,7 +73,7 @@ function Answered({ suggestion, library }: { readonly suggestion: Suggestion; re
   const remove = useMutation({ mutationFn: () => api.delete(`suggestions/${suggestionId}`), onSuccess: refresh });
   const became =
     status === 'waiting'
-      ? 'Waits for who keeps the library.'
+      ? 'Waits for whoever keeps the library.'
       : `${answeredByName ?? ''} ${status === 'accepted' ? 'took it over' : 'left it as it is'}${answer ? `: “${answer}”` : '.'}`;
   return (
     <>

@@ -165,7 +165,7 @@ function ItemRow(props: SheetProps & { readonly block: PlanBlock; readonly item:
     ...(item.stress ?? []).map((cueId) => `“${cueText(library, item.movementId, cueId)}”`),
     ...(item.levels?.easier ? [`easier: ${lowerFirst(nameOf(item.levels.easier))}`] : []),
     ...(item.levels?.harder ? [`harder: ${lowerFirst(nameOf(item.levels.harder))}`] : []),
-    ...(item.levels?.cantDo ? [`for who can’t: ${lowerFirst(nameOf(item.levels.cantDo))}`] : []),
+    ...(item.levels?.cantDo ? [`for anyone who can’t: ${lowerFirst(nameOf(item.levels.cantDo))}`] : []),
     ...(item.levels?.notEnough ? [`not enough: ${lowerFirst(nameOf(item.levels.notEnough))}`] : []),
     ...(item.note ? [item.note] : []),
   ];

@@ -167,10 +167,10 @@ function OpenCue({ cue, phase, document, editor, tally, problems, onOpen, text }
         onToggle={(kind) => say({ kind })}
       />
       <EditableText
-        label="The longer word, for who doesn’t get it"
+        label="The longer word, for anyone who doesn’t get it"
         value={cue.explain ?? shared?.explain ?? ''}
         most={240}
-        empty="a longer word, for who doesn’t get it"
+        empty="a longer word, for anyone who doesn’t get it"
         className="text-[0.95rem]"
         onChange={(explain) => change({ explain: explain === '' ? undefined : explain })}
       />

@@ -185,10 +185,10 @@ function CueFields({ word, library, onChange }: FieldsProps<SharedCue>) {
         onChange={(text) => onChange({ ...word, text })}
       />
       <EditableText
-        label="The longer word, for who doesn’t get it"
+        label="The longer word, for anyone who doesn’t get it"
         value={word.explain ?? ''}
         most={240}
-        empty="a longer word, for who doesn’t get it"
+        empty="a longer word, for anyone who doesn’t get it"
         onChange={(explain) => onChange(explain ? { ...word, explain } : without('explain'))}
       />
       <Chips
