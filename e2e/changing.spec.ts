@@ -42,7 +42,7 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
   const strip = page.getByRole('region', { name: 'Rep strip, being changed' });
 
   await test.step('reworded: told while it is typed, and kept through a reload', async () => {
-    await strip.getByRole('button', { name: 'Cue: Tail stays long behind you' }).click();
+    await strip.getByRole('button', { name: 'Cue: Keep your tail long behind you' }).click();
     await retype(page, 'Back pockets stay long, all the way down');
     await expect(strip.getByText('Longer than 6 words: too long to call across a room.')).toBeVisible();
     await retype(page, 'Back pockets stay long');
@@ -62,7 +62,7 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
 
   await test.step('dragged to another phase, and back by keyboard', async () => {
     const handle = strip.getByRole('button', { name: 'Move “Keep the cup at your lips”' });
-    await drag(page, handle, strip.getByRole('button', { name: 'Cue: Stand under the bell' }));
+    await drag(page, handle, strip.getByRole('button', { name: 'Cue: Stand under the kettlebell' }));
     await expect(bar(page)).toContainText('Cue “Keep the cup at your lips”, phase: lower → finish');
     await strip.getByRole('button', { name: 'Move “Push the floor away”' }).focus();
     await page.keyboard.press('Space');
@@ -104,7 +104,7 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
     await page.getByRole('button', { name: 'Restore this one' }).first().click();
     await expect(page.getByText('Revision 1 stands again.')).toBeVisible();
     await page.goto(`${server.address}/${SQUAT}`);
-    await expect(page.getByRole('region', { name: 'Rep strip' })).toContainText('Tail stays long behind you');
+    await expect(page.getByRole('region', { name: 'Rep strip' })).toContainText('Keep your tail long behind you');
   });
 });
 

@@ -119,7 +119,7 @@ test('a figure that can’t be posed, or a fault nobody has drawn, says so and t
   await signIn(page, server);
   await page.goto(`${server.address}/library/waxwing:box-squat`);
   await expect(page.getByRole('alert')).toContainText('No base pose levitate');
-  await expect(page.getByRole('region', { name: 'Rep strip' })).toContainText("“Don't break the egg”");
+  await expect(page.getByRole('region', { name: 'Rep strip' })).toContainText('“Don’t break the egg”');
   await page.goto(`${server.address}/library/waxwing:goblet-squat?fault=knees-in`);
   await expect(stage(page)).toContainText('Not on the figure: nobody has said how it looks');
   await expect(turning(page)).toBeVisible();

@@ -13,7 +13,7 @@ test('a trainer who may not change the library suggests a change; it is taken ov
   await ferris.goto(address);
   await ferris.getByRole('button', { name: 'Suggest a change' }).click();
   const strip = ferris.getByRole('region', { name: 'Rep strip, being changed' });
-  await strip.getByRole('button', { name: 'Cue: Tail stays long behind you' }).click();
+  await strip.getByRole('button', { name: 'Cue: Keep your tail long behind you' }).click();
   await ferris.keyboard.press('ControlOrMeta+a');
   await ferris.keyboard.type('Back pockets stay long');
   await ferris.keyboard.press('Enter');
@@ -21,7 +21,7 @@ test('a trainer who may not change the library suggests a change; it is taken ov
   await typeInto(ferris.getByLabel(/^Why, in a sentence/), 'They laugh at tails.');
   await ferris.getByRole('button', { name: 'Suggest it' }).click();
   await expect(ferris.getByRole('listitem', { name: /^Goblet squat, from Ferris/ })).toContainText(
-    'Waits for who keeps the library.',
+    'Waits for whoever keeps the library.',
   );
 
   await signIn(page, server);
@@ -46,7 +46,7 @@ test('a trainer who may not change the library suggests a change; it is taken ov
     await page.goto(`${address}/changes`);
     const newest = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: /as it is now/ }) });
     await expect(newest).toContainText('Ferris Dune');
-    await expect(newest).toContainText('text: “Tail stays long behind you” → “Back pockets stay long”');
+    await expect(newest).toContainText('text: “Keep your tail long behind you” → “Back pockets stay long”');
     await expect(newest).not.toContainText('rest');
   });
 

@@ -21,11 +21,11 @@ test('a session from Today to the log, and the next one begins with the cue that
     for (const phase of ['Set-up', 'Lower', 'Turn', 'Lift', 'Finish']) {
       await expect(strip.getByRole('heading', { name: phase, exact: true })).toBeVisible();
     }
-    await expect(strip).toContainText('“Paint your legs with the bells”');
+    await expect(strip).toContainText('“Keep the dumbbells on your trousers”');
     await expect(strip).toContainText('Back rounds');
     const fault = page.getByRole('article').filter({ has: page.getByRole('heading', { name: 'Back rounds' }) });
     await expect(fault).toContainText('“Stop when your hips stop”');
-    await expect(fault).toContainText('then Stop with the bells at the kneecap');
+    await expect(fault).toContainText('then Stop with the dumbbells at the kneecap');
     await expect(page.getByText('easier: load, where the load is held')).toBeVisible();
     await page.getByRole('link', { name: 'Bodyweight good morning', exact: true }).last().click();
     await expect(page.getByRole('heading', { name: 'Bodyweight good morning', level: 1 })).toBeVisible();
@@ -39,7 +39,7 @@ test('a session from Today to the log, and the next one begins with the cue that
   await test.step('the floor: two cues, reps by tap and by key', async () => {
     await page.getByRole('link', { name: 'Today' }).click();
     await startWith(page, 'Jonah', ['Dumbbell Romanian deadlift', 'Bodyweight squat']);
-    await expect(page.getByRole('region', { name: 'Cues' })).toContainText('Paint your legs with the bells');
+    await expect(page.getByRole('region', { name: 'Cues' })).toContainText('Keep the dumbbells on your trousers');
     await expect(page.getByRole('region', { name: 'Cues' })).toContainText('Nudge the drawer shut behind you');
     await page.getByRole('button', { name: /^Count/ }).click();
     await page.keyboard.press(' ');
@@ -63,14 +63,14 @@ test('a session from Today to the log, and the next one begins with the cue that
   });
 
   await test.step('two faults: the risk comes first, the other waits by name; then the smallest change', async () => {
-    await tile('Bells drift forward').click();
+    await tile('Dumbbells drift forward').click();
     await tile('Back rounds').click();
     const card = page.getByRole('region', { name: 'Correction' });
     await expect(card).toContainText('First back rounds — it is a risk');
     await expect(card).toContainText('Waits: bells drift forward; it often goes with it');
     await page.keyboard.press('s');
     await expect(card).toContainText('Enough said. Change something.');
-    await card.getByRole('button', { name: 'Stop with the bells at the kneecap range' }).click();
+    await card.getByRole('button', { name: 'Stop with the dumbbells at the kneecap range' }).click();
     await expect(page.getByText('· stop with the bells at the kneecap')).toBeVisible();
     await expect(card).toContainText('Look again: back rounds?');
     await card.getByRole('button', { name: 'Gone', exact: true }).click();
@@ -206,7 +206,7 @@ test('a risk where there is a caution ends the set; the trainer may go on all th
   await expect(end).toContainText('Still open: back rounds.');
   await end.getByRole('button', { name: '4 or more' }).click();
   // Whatever was left, nothing goes up with a risk open.
-  await expect(page.getByTestId('next-set')).toHaveText(/Heels an inch nearer to the wall, \d+ reps/);
+  await expect(page.getByTestId('next-set')).toHaveText(/Heels three centimetres nearer the wall, \d+ reps/);
   await expect(end).toContainText('a risk fault is still open');
 });
 

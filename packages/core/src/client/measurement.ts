@@ -36,7 +36,7 @@ export const MEASURES: readonly MeasureKind[] = [
     high: 1800,
     run: 'time',
     better: 'more',
-    how: 'On the forearms. Ends when the seat rises or the low back sags and one word doesn’t mend it.',
+    how: 'On the forearms. Ends when the hips rise or the low back sags and one word doesn’t mend it.',
   },
   {
     id: 'sit-to-stand-30',

@@ -96,7 +96,7 @@ export function queryTermsOf(
     });
   }
   for (const { id, name, otherNames = [] } of vocabulary.muscles ?? []) {
-    // "Seat (glutes)" is called both.
+    // "Front thigh (quadriceps)" is called both.
     add([...name.split(/[(),]/), ...otherNames], { text: name, meaning: { kind: 'muscles', muscleIds: [id] } });
   }
   for (const { id, place, saidAs = [] } of vocabulary.feelings ?? []) {

@@ -16,7 +16,7 @@ export const JOB_LOAD_NAMES: Readonly<Record<JobLoad, string>> = {
 
 export const CUE_STYLE_NAMES: Readonly<Record<CueKind, string>> = {
   external: 'What it does outside (“push the floor away”)',
-  internal: 'What the body does (“squeeze your seat”)',
+  internal: 'What the body does (“squeeze your glutes”)',
   analogy: 'Pictures (“tall as a mast”)',
   touch: 'A touch or a target',
 };

@@ -144,8 +144,8 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
         </p>
       )}
       <p className="text-quiet border-base-300 mt-2 border-t pt-3">
-        Anyone who may not change the library can suggest a change; it waits in the Inbox for somebody who may. A client is handed over from
-        their own page, by the trainer who has them. Their past goes with them.
+        Anyone who may not change the library can suggest a change; it waits in the Inbox for somebody who may. A client is handed
+        over from their own page, by the trainer who has them. Their past goes with them.
       </p>
     </section>
   );

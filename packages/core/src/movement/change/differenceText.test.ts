@@ -26,7 +26,7 @@ test('a fault and a cue by what they are called, a term as a term', () => {
 
 test('a cue is called as it is now, and what it said is said', () => {
   const cues = squat.cues.map((cue) => (cue.id === 'long-tail' ? { ...cue, text: 'Tail long' } : cue));
-  expect(said({ cues })).toEqual(['Cue “Tail long”, text: “Tail stays long behind you” → “Tail long”']);
+  expect(said({ cues })).toEqual(['Cue “Tail long”, text: “Keep your tail long behind you” → “Tail long”']);
 });
 
 test('what came, what went, and another order', () => {
