@@ -94,9 +94,12 @@ function rowsOf(
 ): ReadonlyMap<string, number> {
   const rowOf = new Map<string, number>();
   const taken = new Map<number, Set<number>>();
-  /** The row of the movement that leads here, the main line's before a side branch's. */
+  /** The row of the movement that leads here: the main line's before a side branch's, and of several the uppermost. */
   const wished = (id: string) => {
-    const steps = ladder.easierFrom(id).filter(({ from }) => rowOf.has(from));
+    const steps = ladder
+      .easierFrom(id)
+      .filter(({ from }) => rowOf.has(from))
+      .sort((a, b) => rowOf.get(a.from)! - rowOf.get(b.from)!);
     const main = steps.find(({ sideBranch }) => !sideBranch) ?? steps[0];
     return { row: main ? rowOf.get(main.from)! : 0, isMain: main ? !main.sideBranch : true };
   };
