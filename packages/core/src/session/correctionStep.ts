@@ -179,12 +179,12 @@ function unlikeBefore(
   if (!before || !told) return null;
   const [then, now] = [before.segments.at(-1)!.load, set.segments.at(-1)!.load];
   if (endSet) {
-    const at = isSameLoad(then, now) ? '' : `, with ${loadText(then)}`;
-    return `in set ${before.ordinal} a cue was enough to try${at}`;
+    const at = isSameLoad(then, now) ? '' : `, with ${loadText(then)},`;
+    return `in set ${before.ordinal}${at} it was cued first`;
   }
   const text = textOf(told.cueId);
   if (!text || told.cueId === cueId || (told.outcome !== 'same' && told.outcome !== 'worse')) return null;
-  return `“${text}” did ${told.outcome === 'worse' ? 'worse than nothing' : 'nothing'} in set ${before.ordinal}`;
+  return `“${text}” ${told.outcome === 'worse' ? 'made it worse' : 'did nothing'} in set ${before.ordinal}`;
 }
 
 function isChangedSinceSeen(set: SetState, faultId: string): boolean {

@@ -198,7 +198,7 @@ describe('another answer than earlier in the hour', () => {
       (c) => seeFault(c, KNEES),
     );
     expect(correction!.triage.endSet).toContain('heavier than the last clean load');
-    expect(correction!.unlikeBefore).toBe('in set 1 a cue was enough to try, with bodyweight');
+    expect(correction!.unlikeBefore).toBe('in set 1, with bodyweight, it was cued first');
   });
 
   test('nothing where nothing was tried, or the same cue comes again', () => {

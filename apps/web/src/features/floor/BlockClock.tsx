@@ -138,7 +138,7 @@ export function BlockClock({ live, index, state, situation }: BlockClockProps) {
               +{MORE_SECONDS}
             </ClockButton>
             <ClockButton
-              label={sound.isSilenced ? 'The browser plays nothing: allow it' : 'What this screen calls'}
+              label={sound.isSilenced ? 'The browser plays nothing: allow it' : 'Sound on this screen'}
               isSmall
               onTap={sound.isSilenced ? sound.allow : () => setShowsSound(true)}
             >

@@ -113,7 +113,7 @@ function LedByClock({ live, index, state, situation, onClose }: BoardDialogProps
   };
   return (
     <>
-      <h3 className="mt-5 text-xl">Do you do it along?</h3>
+      <h3 className="mt-5 text-xl">Doing it with them?</h3>
       <p className="mt-1 text-lg">
         The clock can lead this block, {clockText(score.seconds)} in all: sets, sides and rests go on by themselves, and are noted
         as planned.

@@ -87,8 +87,8 @@ export function BoardScreen({ index, state, situationOf, calls = false }: BoardS
           <button
             type="button"
             hidden={!calls}
-            aria-label="What this screen calls"
-            title={sound.isSilenced ? 'The browser plays nothing until somebody taps' : 'What this screen calls'}
+            aria-label="Sound on this screen"
+            title={sound.isSilenced ? 'The browser plays nothing until somebody taps' : 'Sound on this screen'}
             className="grid size-11 cursor-pointer place-items-center"
             onClick={() => {
               sound.allow();

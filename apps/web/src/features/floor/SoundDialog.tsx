@@ -10,7 +10,7 @@ const LOUD_WORDS = [
 const CALLED: readonly (readonly [keyof SoundSettings & ('halfWay' | 'lastThree' | 'next'), string])[] = [
   ['halfWay', 'Half-way'],
   ['lastThree', 'The last three seconds'],
-  ['next', 'What comes next (spoken)'],
+  ['next', 'What comes next, if it speaks'],
 ];
 
 /** What this screen calls of the clock, and how loud. */
@@ -22,7 +22,7 @@ export function SoundDialog({ onClose, onTap }: { onClose: () => void; onTap: ()
     change(part);
   };
   return (
-    <Dialog title="What this screen calls" onClose={onClose}>
+    <Dialog title="Sound on this screen" onClose={onClose}>
       <p className="text-quiet mt-2">Each screen has its own: let one of them speak, and the others be quiet.</p>
       <div className="mt-3 grid gap-2 sm:grid-cols-2">
         <Tick text="Tones" isOn={settings.tones} onChange={(tones) => set({ tones })} />
@@ -42,7 +42,7 @@ export function SoundDialog({ onClose, onTap }: { onClose: () => void; onTap: ()
           </button>
         ))}
       </div>
-      <h3 className="mt-4 text-lg">Besides work, rest and a change of sides</h3>
+      <h3 className="mt-4 text-lg">Beside work, rest and a change of sides, call</h3>
       <div className="mt-1 grid gap-2 sm:grid-cols-2">
         {CALLED.map(([name, text]) => (
           <Tick key={name} text={text} isOn={settings[name]} onChange={(isOn) => set({ [name]: isOn })} />
