@@ -67,14 +67,14 @@ test('a session from Today to the log, and the next one begins with the cue that
     await tile('Back rounds').click();
     const card = page.getByRole('region', { name: 'Correction' });
     await expect(card).toContainText('First back rounds — it is a risk');
-    await expect(card).toContainText('Waits: bells drift forward; it often goes with it');
+    await expect(card).toContainText('Waits: dumbbells drift forward; it often goes with it');
     await page.keyboard.press('s');
     await expect(card).toContainText('Enough said. Change something.');
     await card.getByRole('button', { name: 'Stop with the dumbbells at the kneecap range' }).click();
-    await expect(page.getByText('· stop with the bells at the kneecap')).toBeVisible();
+    await expect(page.getByText('· stop with the dumbbells at the kneecap')).toBeVisible();
     await expect(card).toContainText('Look again: back rounds?');
     await card.getByRole('button', { name: 'Gone', exact: true }).click();
-    await expect(card).toContainText('Look again: bells drift forward?');
+    await expect(card).toContainText('Look again: dumbbells drift forward?');
     await card.getByRole('button', { name: 'Gone', exact: true }).click();
     await page.getByRole('button', { name: 'Looks good' }).click();
     await expect(page.getByText('Seen clean. Say so.')).toBeVisible();
@@ -83,11 +83,11 @@ test('a session from Today to the log, and the next one begins with the cue that
   await test.step('the end of the set: reps, what was left, the next set', async () => {
     await page.keyboard.press('e');
     const end = page.getByRole('region', { name: 'End of set' });
-    await end.getByRole('button', { name: 'One more, stop with the bells at the kneecap' }).click();
+    await end.getByRole('button', { name: 'One more, stop with the dumbbells at the kneecap' }).click();
     for (let i = 0; i < 5; i += 1) await end.getByRole('button', { name: 'One more, reps' }).click();
     await end.getByRole('button', { name: '4 or more' }).click();
     await expect(page.getByTestId('next-set')).toHaveText('Same again: 8 reps');
-    await expect(end).toContainText('clean with “stop with the bells at the kneecap”: now without it');
+    await expect(end).toContainText('clean with “stop with the dumbbells at the kneecap”: now without it');
     await end.getByRole('button', { name: 'Do that' }).click();
     await expect(end).toContainText('Next set: Same again: 8 reps');
     await page.getByRole('button', { name: /^Start (set|round) 2/ }).click();
@@ -137,7 +137,7 @@ test('a session from Today to the log, and the next one begins with the cue that
     await expect(hinge).toContainText('Swapped dumbbell Romanian deadlift for bodyweight good morning');
     const rows = hinge.getByRole('row');
     await expect(rows.nth(1)).toContainText('7 reps');
-    await expect(rows.nth(1)).toContainText('1 rep · two 2 kg (4 kg in all) · stop with the bells at the kneecap');
+    await expect(rows.nth(1)).toContainText('1 rep · two 2 kg (4 kg in all) · stop with the dumbbells at the kneecap');
     await expect(rows.nth(1)).toContainText('4 or more left');
     await expect(rows.nth(1)).toContainText('Squats it (fixed)');
     await expect(rows.nth(1)).toContainText(`“${firstCue}” same`);

@@ -194,8 +194,12 @@ export function simulateSession(
   function answer(round: number): Effort {
     const { situation } = look();
     const short = amountPerSide(situation.set!, situation.movement.document.laterality) < situation.item.target;
-    if (person.always) return person.always;
-    if (short) return 'nothing-left';
+    const felt = short ? 'nothing-left' : feltAfter(situation, round);
+    // Felt first even by who always says the same: chance is drawn alike, so that nobody else's hour changes.
+    return person.always ?? felt;
+  }
+
+  function feltAfter(situation: LaneSituation, round: number): Effort {
     const able = repsLeftToday(situation);
     if (able !== null) return effortOfReserve(able - situation.item.target - 0.5 * round + chance.next() - 0.5);
     const spare = person.spare + 0.25 * progress - 0.1 * round;
