@@ -48,7 +48,7 @@ function looksTalk(text: string): readonly string[] {
 export function wordingHints(documents: readonly MovementDocument[], vocabulary: Vocabulary): readonly WordingHint[] {
   const inUse = documents.filter(isInUse);
   const shared = new Map((vocabulary.cues ?? []).map(({ id, text }) => [sameText(text), id]));
-  const own = new Map<string, string>();
+  const own = new Map<string, MovementDocument>();
   const hints: WordingHint[] = (vocabulary.cues ?? []).flatMap(({ id, text, kind }) =>
     cueWording(text, kind).map((message) => ({ path: `vocabulary.cues.${id}`, message })),
   );
@@ -61,10 +61,10 @@ export function wordingHints(documents: readonly MovementDocument[], vocabulary:
       const known = shared.get(words);
       const other = own.get(words);
       if (known) add(`cues[${at}]`, `“${text}” is the shared cue “${known}”: use that, so that what it did stays together`);
-      else if (other !== undefined && other !== document.id) {
-        add(`cues[${at}]`, `“${text}” is ${nameOf(inUse, other)}’s cue too: share it, so that what it did stays together`);
+      else if (other && other.id !== document.id) {
+        add(`cues[${at}]`, `“${text}” is ${other.name}’s cue too: share it, so that what it did stays together`);
       }
-      own.set(words, other ?? document.id);
+      own.set(words, other ?? document);
     });
     document.faults.forEach(({ corrections }, at) =>
       corrections.forEach(({ text }, k) => {
@@ -85,19 +85,16 @@ function sameText(text: string): string {
   return wordsOf(text).join(' ');
 }
 
-function nameOf(documents: readonly MovementDocument[], movementId: string): string {
-  return documents.find(({ id }) => id === movementId)?.name ?? movementId;
-}
-
 /** Steps, eases and corrections that stand word for word on too many movements, once for each. */
 function wornOut(documents: readonly MovementDocument[]): readonly WordingHint[] {
   const places = new Map<string, { readonly text: string; readonly at: { movementId: string; path: string }[] }>();
   for (const { id, eases, faults, phases, cautions, setUp } of documents) {
     const add = (path: string, text: string | undefined) => {
       if (!text) return;
-      const known = places.get(sameText(text)) ?? { text, at: [] };
-      places.set(sameText(text), known);
-      if (!known.at.some(({ movementId }) => movementId === id)) known.at.push({ movementId: id, path });
+      const words = sameText(text);
+      const known = places.get(words) ?? { text, at: [] };
+      places.set(words, known);
+      if (known.at.at(-1)?.movementId !== id) known.at.push({ movementId: id, path });
     };
     eases.forEach(({ lever, text }, at) => SAID_EVERYWHERE.includes(lever) || add(`eases[${at}].text`, text));
     faults.forEach(({ corrections }, at) =>
