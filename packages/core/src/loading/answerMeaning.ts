@@ -1,4 +1,4 @@
-import { reserveOf, effortOfReserve, type EffortAnswer, type Effort } from './effort.ts';
+import { effortOfReserve, leftNothing, reserveOf, type EffortAnswer, type Effort } from './effort.ts';
 
 /** A set that somebody was asked about, as the log has it. */
 export interface RatedSet {
@@ -41,8 +41,6 @@ const OFF_LEAST = 1;
 const RESERVE_MOST = 10;
 /** An answer is read so much higher or lower at most. */
 const READ_OFF_MOST = 3;
-/** "None" and its word: nothing was left in it. */
-const NONE = 0.5;
 /** Whoever said that nothing was left is never asked for more because of it. */
 const NONE_READ_MOST = 2;
 
@@ -91,8 +89,7 @@ function shownBy(set: RatedSet, later: readonly RatedSet[]): number | null {
   const most = later
     .filter(({ sessionId }) => sessionId === next.sessionId)
     .reduce((best, each) => (each.amount > best.amount ? each : best));
-  const left = reserveOf(most);
-  if (left <= NONE) return within(most.amount + left - set.amount);
+  if (leftNothing(most)) return within(most.amount + reserveOf(most) - set.amount);
   return most.amount > set.amount + said ? within(most.amount - set.amount) : said;
 }
 
@@ -115,7 +112,7 @@ export function readAnswer(
   const said = reserveOf(answer);
   const meaning = habits?.meanings.find((each) => each.said === said);
   if (!meaning) return answer;
-  const most = said <= NONE ? NONE_READ_MOST : said + READ_OFF_MOST;
+  const most = leftNothing(answer) ? NONE_READ_MOST : said + READ_OFF_MOST;
   const reserve = Math.min(most, Math.max(0, said - READ_OFF_MOST, meaning.meant));
   return { effort: effortOfReserve(reserve), reserve, meaning };
 }

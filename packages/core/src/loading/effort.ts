@@ -50,6 +50,11 @@ export function reserveOf({ effort, reserve }: EffortAnswer): number {
   return reserve ?? RESERVE_OF_EFFORT[effort];
 }
 
+/** "None" and its word: the set went as far as it could. */
+export function leftNothing(answer: EffortAnswer): boolean {
+  return reserveOf(answer) <= RESERVE_OF_EFFORT['nothing-left'];
+}
+
 /** More than this in reserve nobody can tell apart. */
 const RPE_RESERVE_MOST = 5;
 

@@ -1,6 +1,6 @@
 import { inLane, type ActionContext, type Drafts } from './actions.ts';
 import { isSameLoad } from '../movement/loadText.ts';
-import { reserveOf, answerOf } from '../loading/effort.ts';
+import { answerOf, leftNothing } from '../loading/effort.ts';
 import { amountPerSide, askedAmount, judgedSegments, lastJudged } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { isLevel } from './classLane.ts';
@@ -16,8 +16,6 @@ const FAULTS_TIMES = 2;
 /** Less than one a set is nobody's fading. */
 const FAULTS_LEAST = 1;
 const EMPTY_RUNNING = 3;
-/** "None" and its word: the set went as far as it could. */
-const EMPTY_RESERVE = 0.5;
 
 /** Signs that it is enough for today, as sentences; none when all is ordinary. Decided by the trainer. */
 export function fadingOf(index: BriefIndex, lane: LaneState): readonly string[] {
@@ -53,9 +51,7 @@ function showsMore(sets: readonly SetState[]): string | null {
 
 function isEmpty(sets: readonly SetState[]): string | null {
   const rated = sets.flatMap((set) => answerOf(set) ?? []).slice(-EMPTY_RUNNING);
-  return rated.length === EMPTY_RUNNING && rated.every((answer) => reserveOf(answer) <= EMPTY_RESERVE)
-    ? 'none left three times running'
-    : null;
+  return rated.length === EMPTY_RUNNING && rated.every(leftNothing) ? 'none left three times running' : null;
 }
 
 const ABOUT = 'enough for today';

@@ -43,37 +43,11 @@ function isStill(a: LaneSituation, b: LaneSituation): boolean {
   const of = (situation: LaneSituation) => {
     const { lane, client, item, movement, tiles, correction, nextItem, goesOn, planned, setUp, isWorking, set } = situation;
     const last = set?.segments.at(-1);
-    return [
-      ...[
-        lane.items,
-        lane.view,
-        lane.day,
-        lane.leftAt,
-        client,
-        item,
-        movement,
-        tiles,
-        correction,
-        nextItem,
-        goesOn,
-        planned,
-        setUp,
-        isWorking,
-      ],
-      ...[
-        set?.setId,
-        set?.looks,
-        set?.faults,
-        set?.trials,
-        set?.hurt,
-        set?.felt,
-        set?.effort,
-        set?.reserve,
-        set?.changes,
-        set?.pain,
-      ],
-      ...[set?.segments.length, last?.segmentId, last?.endedAt],
-    ];
+    const shown = [lane.items, lane.view, lane.day, lane.leftAt, client, item, movement, tiles, correction];
+    const ahead = [nextItem, goesOn, planned, setUp, isWorking];
+    const noted = [set?.setId, set?.looks, set?.faults, set?.trials, set?.hurt, set?.felt, set?.changes, set?.pain];
+    const answered = [set?.effort, set?.reserve, set?.segments.length, last?.segmentId, last?.endedAt];
+    return [...shown, ...ahead, ...noted, ...answered];
   };
   const before = of(a);
   return of(b).every((each, at) => each === before[at]);

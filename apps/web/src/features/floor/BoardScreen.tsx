@@ -1,4 +1,4 @@
-import { briefingCues, loadText, lowerFirst } from '@waxwing/core/movement';
+import { briefingCues, loadText, lowerFirst, type ResolvedMovement } from '@waxwing/core/movement';
 import {
   calledOf,
   clockScore,
@@ -13,7 +13,7 @@ import {
   type Station,
 } from '@waxwing/core/session';
 import { Volume2, VolumeX, Users } from 'lucide-react';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { clockText } from '../../shared/dates.ts';
 import { MovingFigure } from '../../shared/figure/MovingFigure.tsx';
 import { useNow } from '../../shared/useNow.ts';
@@ -188,13 +188,7 @@ function OneForAll({ index, situations, hasNames }: LanesProps) {
         </div>
         {sideText(first) && <p className="heading absolute top-4 left-6 text-4xl">{sideText(first)}</p>}
       </div>
-      <div className="flex min-w-0 flex-col justify-center gap-4">
-        <p className="heading text-7xl leading-tight text-balance">{movement.document.name}</p>
-        {briefingCues(movement).map(({ cueId, text }) => (
-          <p key={cueId} className="text-4xl leading-tight">
-            {text}
-          </p>
-        ))}
+      <Told movement={movement}>
         <ul className="flex flex-wrap gap-x-8 gap-y-1 text-3xl opacity-90">
           {hasNames &&
             situations.map(({ lane, client, item }) => (
@@ -204,7 +198,27 @@ function OneForAll({ index, situations, hasNames }: LanesProps) {
               </li>
             ))}
         </ul>
-      </div>
+      </Told>
+    </div>
+  );
+}
+
+interface ToldProps {
+  readonly movement: ResolvedMovement;
+  readonly children: ReactNode;
+}
+
+/** What is done, with the two things to think of, beside the figure. */
+function Told({ movement, children }: ToldProps) {
+  return (
+    <div className="flex min-w-0 flex-col justify-center gap-4">
+      <p className="heading text-7xl leading-tight text-balance">{movement.document.name}</p>
+      {briefingCues(movement).map(({ cueId, text }) => (
+        <p key={cueId} className="text-4xl leading-tight">
+          {text}
+        </p>
+      ))}
+      {children}
     </div>
   );
 }
@@ -233,19 +247,13 @@ function Shown({ index, station, leftSeconds, situations, hasNames }: ShownProps
           />
         </div>
       </div>
-      <div className="flex min-w-0 flex-col justify-center gap-4">
-        <p className="heading text-7xl leading-tight text-balance">{movement.document.name}</p>
-        {briefingCues(movement).map(({ cueId, text }) => (
-          <p key={cueId} className="text-4xl leading-tight">
-            {text}
-          </p>
-        ))}
+      <Told movement={movement}>
         {hasNames && isSpread && (
           <p className="text-3xl">
             Here {here.length === 1 ? 'begins' : 'begin'} <b>{here.map(({ client }) => calledOf(client)).join(' and ')}</b>
           </p>
         )}
-      </div>
+      </Told>
     </div>
   );
 }
