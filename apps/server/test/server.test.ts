@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { openSession, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
-import type { LibraryAnswer, SessionAnswer, TodayAnswer } from '@waxwing/core/api';
+import type { LibraryAnswer, SessionAnswer, SignedInAnswer, TodayAnswer } from '@waxwing/core/api';
 import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
 import { v4, v7 } from 'uuid';
@@ -82,11 +82,16 @@ describe('signing in', () => {
     const token = /=([^;]+)/.exec(cookie)![1]!;
     const signedIn = new SignedInClient(server.app, cookie.split(';')[0]!);
     await signedIn.get('/api/me').expect(200);
+    const { me } = (await signedIn.get('/api/signed-in').expect(200)).body as SignedInAnswer;
+    expect(me).toMatchObject({ role: 'owner' });
     const bytes = [server.file, `${server.file}-wal`].map((file) => readFileSync(file, 'latin1')).join('');
     expect(bytes).not.toContain(token);
     expect(bytes).toContain('$argon2id$');
     await signedIn.post('/api/sign-out', {}).expect(204);
     await signedIn.get('/api/me').expect(401);
+    // A page that opens asks this, and nobody is no mistake of its.
+    expect((await signedIn.get('/api/signed-in').expect(200)).body).toEqual({ me: null });
+    expect((await server.anonymous().get('/api/signed-in').expect(200)).body).toEqual({ me: null });
   });
 
   test('everything but sign-in and health needs it, the description of the API too', async () => {
@@ -267,7 +272,8 @@ describe('events', () => {
     expect((await send([]).expect(400)).body.problems[0].path).toBe('events');
     await send(Array.from({ length: 501 }, () => ({}))).expect(400);
     await owner.post(`/api/sessions/${brief.sessionId}/events`, { events: [{}], more: 1 }).expect(400);
-    await owner.get('/api/sessions/not-an-id').expect(400);
+    // An address that is mistyped leads nowhere; that it isn’t an id is nobody’s business.
+    await owner.get('/api/sessions/not-an-id').expect(404);
   });
 
   test('starting twice with one id is one session', async () => {

@@ -1,19 +1,8 @@
-import {
-  Body,
-  Controller,
-  Delete,
-  Get,
-  HttpCode,
-  Param,
-  ParseUUIDPipe,
-  Post,
-  Req,
-  Res,
-  UnauthorizedException,
-} from '@nestjs/common';
-import type { Me, SignedInDevice } from '@waxwing/core/api';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Req, Res, UnauthorizedException } from '@nestjs/common';
+import type { Me, SignedInAnswer, SignedInDevice } from '@waxwing/core/api';
 import { SignInForm } from '@waxwing/core/shapes';
 import type { Request, Response } from 'express';
+import { IdPipe } from '../http/idPipe.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Actor, Public, type SignedIn } from './actor.ts';
 import { clearToken, setToken, tokenOf } from './cookie.ts';
@@ -49,6 +38,15 @@ export class AccountsController {
     clearToken(response);
   }
 
+  /** Who asks, if anybody: a page that opens wants to know, and nobody is no mistake of its. */
+  @Public()
+  @Get('signed-in')
+  async signedIn(@Req() request: Request): Promise<SignedInAnswer> {
+    const token = tokenOf(request);
+    const actor = token ? await this.signIns.actorOf(token) : null;
+    return { me: actor && (await this.signIns.me(actor)) };
+  }
+
   @Get('me')
   me(@Actor() actor: SignedIn): Promise<Me> {
     return this.signIns.me(actor);
@@ -61,7 +59,7 @@ export class AccountsController {
 
   @Delete('devices/:deviceId')
   @HttpCode(204)
-  signOutDevice(@Actor() actor: SignedIn, @Param('deviceId', ParseUUIDPipe) deviceId: string): Promise<void> {
+  signOutDevice(@Actor() actor: SignedIn, @Param('deviceId', IdPipe) deviceId: string): Promise<void> {
     return this.signIns.signOutDevice(actor, deviceId);
   }
 }

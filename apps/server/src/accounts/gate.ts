@@ -7,6 +7,7 @@ import type { SignIns } from './signIns.ts';
 export const PUBLIC_PATHS = [
   '/api/sign-in',
   '/api/sign-out',
+  '/api/signed-in',
   '/api/health',
   '/api/first-owner',
   '/api/metrics',

@@ -1,7 +1,8 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Req } from '@nestjs/common';
 import type { TrainerSummary } from '@waxwing/core/api';
 import { KeepsLibrary, NewPassword, NewTrainer, PasswordForColleague, SeeOut } from '@waxwing/core/shapes';
 import type { Request } from 'express';
+import { IdPipe } from '../http/idPipe.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Actor, type SignedIn } from './actor.ts';
 import { tokenOf } from './cookie.ts';
@@ -27,7 +28,7 @@ export class TrainersController {
   @ShapeBody(SeeOut)
   seeOut(
     @Actor() actor: SignedIn,
-    @Param('trainerId', ParseUUIDPipe) trainerId: string,
+    @Param('trainerId', IdPipe) trainerId: string,
     @Body() { clientsTo }: SeeOut,
   ): Promise<TrainerSummary[]> {
     return this.trainers.seeOut(actor, trainerId, clientsTo ?? null);
@@ -37,7 +38,7 @@ export class TrainersController {
   @ShapeBody(KeepsLibrary)
   letKeepLibrary(
     @Actor() actor: SignedIn,
-    @Param('trainerId', ParseUUIDPipe) trainerId: string,
+    @Param('trainerId', IdPipe) trainerId: string,
     @Body() { keepsLibrary }: KeepsLibrary,
   ): Promise<TrainerSummary[]> {
     return this.trainers.letKeepLibrary(actor, trainerId, keepsLibrary);
@@ -48,7 +49,7 @@ export class TrainersController {
   @ShapeBody(PasswordForColleague)
   setPassword(
     @Actor() actor: SignedIn,
-    @Param('trainerId', ParseUUIDPipe) trainerId: string,
+    @Param('trainerId', IdPipe) trainerId: string,
     @Body() { password }: PasswordForColleague,
   ): Promise<void> {
     return this.trainers.setPassword(actor, trainerId, password);

@@ -1,7 +1,8 @@
-import { Body, Controller, Delete, Get, HttpCode, Ip, Param, ParseUUIDPipe, Post, Res } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Ip, Param, Post, Res } from '@nestjs/common';
 import type { BoardAnswer, OpenBoard } from '@waxwing/core/api';
 import { BoardCode, BoardForm } from '@waxwing/core/shapes';
 import type { Response } from 'express';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, Public, type SignedIn } from '../accounts/actor.ts';
 import { EventStreams } from '../http/eventStreams.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
@@ -20,7 +21,7 @@ export class BoardsController {
   ) {}
 
   @Get('sessions/:sessionId/board')
-  async of(@Actor() actor: SignedIn, @Param('sessionId', ParseUUIDPipe) sessionId: string): Promise<{ board: OpenBoard | null }> {
+  async of(@Actor() actor: SignedIn, @Param('sessionId', IdPipe) sessionId: string): Promise<{ board: OpenBoard | null }> {
     return { board: await this.boards.of(actor, sessionId) };
   }
 
@@ -28,7 +29,7 @@ export class BoardsController {
   @ShapeBody(BoardForm)
   open(
     @Actor() actor: SignedIn,
-    @Param('sessionId', ParseUUIDPipe) sessionId: string,
+    @Param('sessionId', IdPipe) sessionId: string,
     @Body() { hasNames }: BoardForm,
   ): Promise<OpenBoard> {
     return this.boards.open(actor, sessionId, hasNames);
@@ -36,7 +37,7 @@ export class BoardsController {
 
   @Delete('sessions/:sessionId/board')
   @HttpCode(204)
-  close(@Actor() actor: SignedIn, @Param('sessionId', ParseUUIDPipe) sessionId: string): Promise<void> {
+  close(@Actor() actor: SignedIn, @Param('sessionId', IdPipe) sessionId: string): Promise<void> {
     return this.boards.close(actor, sessionId);
   }
 

@@ -1,6 +1,7 @@
-import { Body, Controller, Delete, Get, Param, ParseUUIDPipe, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Param, Post, Put, Query } from '@nestjs/common';
 import type { DiaryAnswer, Visit } from '@waxwing/core/api';
 import { BookingScopeQuery, ChangedBooking, DaysQuery, NewBooking } from '@waxwing/core/shapes';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Diary } from './diary.ts';
@@ -15,7 +16,7 @@ export class BookingsController {
   }
 
   @Get(':bookingId')
-  one(@Actor() actor: SignedIn, @Param('bookingId', ParseUUIDPipe) bookingId: string): Promise<Visit> {
+  one(@Actor() actor: SignedIn, @Param('bookingId', IdPipe) bookingId: string): Promise<Visit> {
     return this.diary.one(actor, bookingId);
   }
 
@@ -27,18 +28,14 @@ export class BookingsController {
 
   @Put(':bookingId')
   @ShapeBody(ChangedBooking)
-  change(
-    @Actor() actor: SignedIn,
-    @Param('bookingId', ParseUUIDPipe) bookingId: string,
-    @Body() form: ChangedBooking,
-  ): Promise<Visit> {
+  change(@Actor() actor: SignedIn, @Param('bookingId', IdPipe) bookingId: string, @Body() form: ChangedBooking): Promise<Visit> {
     return this.diary.change(actor, bookingId, form);
   }
 
   @Delete(':bookingId')
   cancel(
     @Actor() actor: SignedIn,
-    @Param('bookingId', ParseUUIDPipe) bookingId: string,
+    @Param('bookingId', IdPipe) bookingId: string,
     @Query() { scope }: BookingScopeQuery,
   ): Promise<Visit[]> {
     return this.diary.cancel(actor, bookingId, scope ?? 'this');

@@ -1,6 +1,7 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import type { ClientSummary, Measurement } from '@waxwing/core/api';
 import { ClientPicture, ClientUpdate, HandOver, NewClient, NewMeasurement } from '@waxwing/core/shapes';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Clients } from './clients.ts';
@@ -33,7 +34,7 @@ export class ClientsController {
   }
 
   @Get(':clientId')
-  one(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<ClientSummary> {
+  one(@Actor() actor: SignedIn, @Param('clientId', IdPipe) clientId: string): Promise<ClientSummary> {
     return this.clients.one(actor, clientId);
   }
 
@@ -41,7 +42,7 @@ export class ClientsController {
   @ShapeBody(ClientUpdate)
   change(
     @Actor() actor: SignedIn,
-    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Param('clientId', IdPipe) clientId: string,
     @Body() { version, document }: ClientUpdate,
   ): Promise<ClientSummary> {
     return this.clients.change(actor, clientId, version, document);
@@ -52,14 +53,14 @@ export class ClientsController {
   @ShapeBody(HandOver)
   handOver(
     @Actor() actor: SignedIn,
-    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Param('clientId', IdPipe) clientId: string,
     @Body() { trainerId }: HandOver,
   ): Promise<void> {
     return this.clients.handOver(actor, clientId, trainerId);
   }
 
   @Get(':clientId/measurements')
-  measured(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<Measurement[]> {
+  measured(@Actor() actor: SignedIn, @Param('clientId', IdPipe) clientId: string): Promise<Measurement[]> {
     return this.measurements.of(actor, clientId);
   }
 
@@ -67,7 +68,7 @@ export class ClientsController {
   @ShapeBody(NewMeasurement)
   measure(
     @Actor() actor: SignedIn,
-    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Param('clientId', IdPipe) clientId: string,
     @Body() form: NewMeasurement,
   ): Promise<Measurement> {
     return this.measurements.add(actor, clientId, form);
@@ -77,8 +78,8 @@ export class ClientsController {
   @HttpCode(204)
   unmeasure(
     @Actor() actor: SignedIn,
-    @Param('clientId', ParseUUIDPipe) clientId: string,
-    @Param('measurementId', ParseUUIDPipe) measurementId: string,
+    @Param('clientId', IdPipe) clientId: string,
+    @Param('measurementId', IdPipe) measurementId: string,
   ): Promise<void> {
     return this.measurements.remove(actor, clientId, measurementId);
   }
@@ -88,8 +89,8 @@ export class ClientsController {
   @ShapeBody(ClientPicture)
   keepPicture(
     @Actor() actor: SignedIn,
-    @Param('clientId', ParseUUIDPipe) clientId: string,
-    @Param('pictureId', ParseUUIDPipe) pictureId: string,
+    @Param('clientId', IdPipe) clientId: string,
+    @Param('pictureId', IdPipe) pictureId: string,
     @Body() form: ClientPicture,
   ): Promise<void> {
     return this.pictures.keep(actor, clientId, pictureId, form);
@@ -98,8 +99,8 @@ export class ClientsController {
   @Get(':clientId/pictures/:pictureId')
   picture(
     @Actor() actor: SignedIn,
-    @Param('clientId', ParseUUIDPipe) clientId: string,
-    @Param('pictureId', ParseUUIDPipe) pictureId: string,
+    @Param('clientId', IdPipe) clientId: string,
+    @Param('pictureId', IdPipe) pictureId: string,
   ): Promise<ClientPicture> {
     return this.pictures.one(actor, clientId, pictureId);
   }

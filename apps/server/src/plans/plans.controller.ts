@@ -1,6 +1,7 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Put, Query } from '@nestjs/common';
 import type { KeptPlan, LastPlanAnswer } from '@waxwing/core/api';
 import { LastPlanQuery, PlanForm } from '@waxwing/core/shapes';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Plans } from './plans.ts';
@@ -21,19 +22,19 @@ export class PlansController {
   }
 
   @Get(':planId')
-  one(@Actor() actor: SignedIn, @Param('planId', ParseUUIDPipe) planId: string): Promise<KeptPlan> {
+  one(@Actor() actor: SignedIn, @Param('planId', IdPipe) planId: string): Promise<KeptPlan> {
     return this.plans.one(actor, planId);
   }
 
   @Put(':planId')
   @ShapeBody(PlanForm)
-  keep(@Actor() actor: SignedIn, @Param('planId', ParseUUIDPipe) planId: string, @Body() form: PlanForm): Promise<KeptPlan> {
+  keep(@Actor() actor: SignedIn, @Param('planId', IdPipe) planId: string, @Body() form: PlanForm): Promise<KeptPlan> {
     return this.plans.keep(actor, planId, form);
   }
 
   @Delete(':planId')
   @HttpCode(204)
-  remove(@Actor() actor: SignedIn, @Param('planId', ParseUUIDPipe) planId: string): Promise<void> {
+  remove(@Actor() actor: SignedIn, @Param('planId', IdPipe) planId: string): Promise<void> {
     return this.plans.remove(actor, planId);
   }
 }

@@ -1,6 +1,7 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Param, ParseUUIDPipe } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param } from '@nestjs/common';
 import type { ClientExport } from '@waxwing/core/api';
 import { ClientRemoval as ClientRemovalForm } from '@waxwing/core/shapes';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { ClientExports } from './clientExports.ts';
@@ -16,7 +17,7 @@ export class PrivacyController {
 
   @Get('export')
   @Header('Content-Disposition', 'attachment; filename="client.json"')
-  everything(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<ClientExport> {
+  everything(@Actor() actor: SignedIn, @Param('clientId', IdPipe) clientId: string): Promise<ClientExport> {
     return this.exports.of(actor, clientId);
   }
 
@@ -25,7 +26,7 @@ export class PrivacyController {
   @ShapeBody(ClientRemovalForm)
   forget(
     @Actor() actor: SignedIn,
-    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Param('clientId', IdPipe) clientId: string,
     @Body() { name }: ClientRemovalForm,
   ): Promise<void> {
     return this.removal.forget(actor, clientId, name);

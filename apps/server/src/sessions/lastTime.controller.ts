@@ -1,5 +1,6 @@
-import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
+import { Controller, Get, Param } from '@nestjs/common';
 import type { LastTime } from '@waxwing/core/api';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { Sessions } from './sessions.ts';
 
@@ -9,7 +10,7 @@ export class LastTimeController {
   constructor(private readonly sessions: Sessions) {}
 
   @Get()
-  lastTime(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<LastTime[]> {
+  lastTime(@Actor() actor: SignedIn, @Param('clientId', IdPipe) clientId: string): Promise<LastTime[]> {
     return this.sessions.lastTime(actor, clientId);
   }
 }

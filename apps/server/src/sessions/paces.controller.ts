@@ -1,5 +1,6 @@
-import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
+import { Controller, Get, Param } from '@nestjs/common';
 import type { PacesAnswer } from '@waxwing/core/api';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { Paces } from './paces.ts';
 
@@ -9,7 +10,7 @@ export class PacesController {
   constructor(private readonly paces: Paces) {}
 
   @Get()
-  of(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<PacesAnswer> {
+  of(@Actor() actor: SignedIn, @Param('clientId', IdPipe) clientId: string): Promise<PacesAnswer> {
     return this.paces.of(actor, clientId);
   }
 }

@@ -1,6 +1,7 @@
-import { Controller, Get, Param, ParseUUIDPipe, Query } from '@nestjs/common';
+import { Controller, Get, Param, Query } from '@nestjs/common';
 import type { HistoryAnswer, LatelyAnswer, PracticeAnswer } from '@waxwing/core/api';
 import { LatelyQuery } from '@waxwing/core/shapes';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { Clients } from '../clients/clients.ts';
 import { History } from './history.ts';
@@ -14,7 +15,7 @@ export class PracticeController {
   ) {}
 
   @Get('practice')
-  async practice(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<PracticeAnswer> {
+  async practice(@Actor() actor: SignedIn, @Param('clientId', IdPipe) clientId: string): Promise<PracticeAnswer> {
     await this.clients.mine(actor, [clientId]);
     return this.history.practice(actor.studioId, clientId);
   }
@@ -23,7 +24,7 @@ export class PracticeController {
   @Get('lately')
   async lately(
     @Actor() actor: SignedIn,
-    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Param('clientId', IdPipe) clientId: string,
     @Query() { setsSince, faultsSince }: LatelyQuery,
   ): Promise<LatelyAnswer> {
     await this.clients.mine(actor, [clientId]);
@@ -38,7 +39,7 @@ export class PracticeController {
 
   /** Last loads, what is due, and how places are set up: what the next load is judged by. */
   @Get('history')
-  async historyOf(@Actor() actor: SignedIn, @Param('clientId', ParseUUIDPipe) clientId: string): Promise<HistoryAnswer> {
+  async historyOf(@Actor() actor: SignedIn, @Param('clientId', IdPipe) clientId: string): Promise<HistoryAnswer> {
     return this.history.of(actor.studioId, await this.clients.one(actor, clientId));
   }
 }

@@ -1,18 +1,8 @@
-import {
-  Body,
-  Controller,
-  DefaultValuePipe,
-  Get,
-  HttpCode,
-  Param,
-  ParseIntPipe,
-  ParseUUIDPipe,
-  Post,
-  Query,
-} from '@nestjs/common';
+import { Body, Controller, DefaultValuePipe, Get, HttpCode, Param, ParseIntPipe, Post, Query } from '@nestjs/common';
 import type { SessionBrief } from '@waxwing/core/session';
 import type { EventsAnswer, EventsPage, SessionAnswer, SessionSummary } from '@waxwing/core/api';
 import { EventBatch, PickedLane, SessionsQuery, StartSession } from '@waxwing/core/shapes';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { EventLog } from './eventLog.ts';
@@ -33,11 +23,7 @@ export class SessionsController {
 
   @Post(':sessionId/lanes')
   @ShapeBody(PickedLane)
-  join(
-    @Actor() actor: SignedIn,
-    @Param('sessionId', ParseUUIDPipe) sessionId: string,
-    @Body() lane: PickedLane,
-  ): Promise<SessionBrief> {
+  join(@Actor() actor: SignedIn, @Param('sessionId', IdPipe) sessionId: string, @Body() lane: PickedLane): Promise<SessionBrief> {
     return this.sessions.join(actor, sessionId, lane);
   }
 
@@ -51,19 +37,19 @@ export class SessionsController {
   }
 
   @Get(':sessionId')
-  one(@Actor() actor: SignedIn, @Param('sessionId', ParseUUIDPipe) sessionId: string): Promise<SessionAnswer> {
+  one(@Actor() actor: SignedIn, @Param('sessionId', IdPipe) sessionId: string): Promise<SessionAnswer> {
     return this.sessions.answer(actor, sessionId);
   }
 
   @Get(':sessionId/brief')
-  brief(@Actor() actor: SignedIn, @Param('sessionId', ParseUUIDPipe) sessionId: string): Promise<SessionBrief> {
+  brief(@Actor() actor: SignedIn, @Param('sessionId', IdPipe) sessionId: string): Promise<SessionBrief> {
     return this.sessions.brief(actor, sessionId);
   }
 
   @Get(':sessionId/events')
   async page(
     @Actor() actor: SignedIn,
-    @Param('sessionId', ParseUUIDPipe) sessionId: string,
+    @Param('sessionId', IdPipe) sessionId: string,
     @Query('after', new DefaultValuePipe(0), ParseIntPipe) after: number,
   ): Promise<EventsPage> {
     await this.sessions.mine(actor, sessionId);
@@ -75,7 +61,7 @@ export class SessionsController {
   @ShapeBody(EventBatch)
   async append(
     @Actor() actor: SignedIn,
-    @Param('sessionId', ParseUUIDPipe) sessionId: string,
+    @Param('sessionId', IdPipe) sessionId: string,
     @Body() batch: EventBatch,
   ): Promise<EventsAnswer> {
     const session = await this.sessions.mineToWrite(actor, sessionId);

@@ -1,6 +1,7 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Put } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Put } from '@nestjs/common';
 import type { StancesAnswer } from '@waxwing/core/api';
 import { StanceChoice } from '@waxwing/core/shapes';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Stances } from './stances.ts';
@@ -31,7 +32,7 @@ export class StancesController {
   @ShapeBody(StanceChoice)
   ofClient(
     @Actor() actor: SignedIn,
-    @Param('clientId', ParseUUIDPipe) clientId: string,
+    @Param('clientId', IdPipe) clientId: string,
     @Body() { positions }: StanceChoice,
   ): Promise<void> {
     return this.stances.holdFor(actor, clientId, positions);

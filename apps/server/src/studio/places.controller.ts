@@ -1,6 +1,7 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import type { PlaceSummary } from '@waxwing/core/api';
 import { PlaceForm } from '@waxwing/core/shapes';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Places } from './places.ts';
@@ -24,7 +25,7 @@ export class PlacesController {
   @ShapeBody(PlaceForm)
   change(
     @Actor() { studioId }: SignedIn,
-    @Param('placeId', ParseUUIDPipe) placeId: string,
+    @Param('placeId', IdPipe) placeId: string,
     @Body() form: PlaceForm,
   ): Promise<PlaceSummary> {
     return this.places.change(studioId, placeId, form);
@@ -32,7 +33,7 @@ export class PlacesController {
 
   @Delete(':placeId')
   @HttpCode(204)
-  remove(@Actor() actor: SignedIn, @Param('placeId', ParseUUIDPipe) placeId: string): Promise<void> {
+  remove(@Actor() actor: SignedIn, @Param('placeId', IdPipe) placeId: string): Promise<void> {
     return this.places.remove(actor, placeId);
   }
 }

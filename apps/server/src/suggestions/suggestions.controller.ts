@@ -1,6 +1,7 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post } from '@nestjs/common';
 import type { Suggestion } from '@waxwing/core/api';
 import { NewSuggestion, SuggestionReply } from '@waxwing/core/shapes';
+import { IdPipe } from '../http/idPipe.ts';
 import { Actor, type SignedIn } from '../accounts/actor.ts';
 import { ShapeBody } from '../http/shapeBody.ts';
 import { Suggestions } from './suggestions.ts';
@@ -25,7 +26,7 @@ export class SuggestionsController {
   @ShapeBody(SuggestionReply)
   answer(
     @Actor() actor: SignedIn,
-    @Param('suggestionId', ParseUUIDPipe) suggestionId: string,
+    @Param('suggestionId', IdPipe) suggestionId: string,
     @Body() reply: SuggestionReply,
   ): Promise<void> {
     return this.suggestions.answer(actor, suggestionId, reply);
@@ -33,7 +34,7 @@ export class SuggestionsController {
 
   @Delete(':suggestionId')
   @HttpCode(204)
-  remove(@Actor() actor: SignedIn, @Param('suggestionId', ParseUUIDPipe) suggestionId: string): Promise<void> {
+  remove(@Actor() actor: SignedIn, @Param('suggestionId', IdPipe) suggestionId: string): Promise<void> {
     return this.suggestions.remove(actor, suggestionId);
   }
 }

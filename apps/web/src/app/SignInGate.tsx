@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { Me } from '@waxwing/core/api';
+import type { Me, SignedInAnswer } from '@waxwing/core/api';
 import { matchPath } from 'react-router';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
-import { api, isSignedOut } from '../shared/api.ts';
+import { api } from '../shared/api.ts';
 import { clearSent } from '../shared/device/clearSent.ts';
 import { deviceStoreFor, type DeviceStore } from '../shared/device/deviceStore.ts';
 import { Outbox } from '../shared/device/outbox.ts';
@@ -58,15 +58,22 @@ export function SignInGate({ children }: { children: ReactNode }) {
     // Most likely it is they: their store is open by the time the server says so.
     const last = rememberedMe();
     if (last) void deviceStoreFor(last.trainerId).catch(() => undefined);
-    api.get<Me>('me').then(enter, (error: unknown) => {
+    const nobody = () => {
       const known = rememberedMe();
-      if (known && !isSignedOut(error)) setState({ kind: 'in', me: known });
-      else if (known)
+      if (!known) leave();
+      else
         void clearSent(known.trainerId)
           .catch(() => undefined)
           .then(leave);
-      else leave();
-    });
+    };
+    api.get<SignedInAnswer>('signed-in').then(
+      ({ me }) => (me ? enter(me) : nobody()),
+      () => {
+        const known = rememberedMe();
+        if (known) setState({ kind: 'in', me: known });
+        else leave();
+      },
+    );
   }, [enter, leave]);
 
   const trainerId = state.kind === 'in' ? state.me.trainerId : null;

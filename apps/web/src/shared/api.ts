@@ -63,6 +63,6 @@ export const api = {
   delete: <T>(path: string, body?: unknown, patienceMs?: number) => request<T>('DELETE', path, body, patienceMs),
 };
 
-export function isSignedOut(error: unknown): boolean {
-  return error instanceof RequestRefused && error.status === 401;
+export function isNotHere(error: unknown): boolean {
+  return error instanceof RequestRefused && error.status === 404;
 }

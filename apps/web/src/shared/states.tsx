@@ -1,6 +1,7 @@
 import { CloudOff, RotateCcw } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Unreachable } from './api.ts';
+import { Link } from 'react-router';
+import { isNotHere, Unreachable } from './api.ts';
 
 /** While something is fetched: nothing for a moment, then a word, so that a quick answer doesn't flicker. */
 export function Loading({ what }: { what: string }) {
@@ -12,8 +13,9 @@ export function Loading({ what }: { what: string }) {
   );
 }
 
-/** A request that failed: why, and how to go on. */
+/** A request that failed: why, and how to go on. What isn't there for whoever asks isn't tried again. */
 export function Failed({ what, error, onRetry }: { what: string; error: unknown; onRetry?: () => void }) {
+  if (isNotHere(error)) return <NotHere what={what} />;
   const unreachable = error instanceof Unreachable;
   return (
     <div role="alert" className="max-w-xl py-8">
@@ -34,6 +36,21 @@ export function Failed({ what, error, onRetry }: { what: string; error: unknown;
         </button>
       )}
     </div>
+  );
+}
+
+/** At an address that leads to nothing, or to nothing of theirs: which of the two nobody is told. */
+export function NotHere({ what, children }: { what: string; children?: ReactNode }) {
+  return (
+    <Empty title={`Couldn’t find ${what}`}>
+      <p>The address may be mistyped, or what stood here was deleted, or it belongs to another trainer.</p>
+      <p className="mt-4 flex flex-wrap items-center gap-4">
+        {children}
+        <Link to="/" className={children ? 'link' : 'btn btn-primary'}>
+          Go to Today
+        </Link>
+      </p>
+    </Empty>
   );
 }
 

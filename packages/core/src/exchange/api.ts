@@ -1,5 +1,6 @@
 import type { ClientDocument } from '../client/clientDocument.ts';
 import type { MovementRevision } from '../movement/library.ts';
+import type { Side } from '../movement/terms.ts';
 import type { LibraryChange } from '../movement/libraryChange.ts';
 import type { SuggestionStatus } from '../movement/suggestion.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
@@ -36,6 +37,11 @@ export interface Me {
   readonly role: 'owner' | 'trainer';
   /** May change the library: the owner, and whom they let. */
   readonly keepsLibrary: boolean;
+}
+
+/** Who is signed in on the device that asks. */
+export interface SignedInAnswer {
+  readonly me: Me | null;
 }
 
 /** A studio's library: all of it, or what was changed since the version that was asked about. `changedLibrary` puts them together. */
@@ -343,6 +349,14 @@ export interface TodayClient {
   /** Local date of the last session that ended; `null` before the first. */
   readonly lastDate: string | null;
   readonly decided: readonly (DueDecision & { readonly movementName: string })[];
+  /** Faults that were still there at the end of a set of the last session, risks first; polish isn't among them. */
+  readonly watch: readonly FaultStillThere[];
+}
+
+export interface FaultStillThere {
+  readonly movementId: string;
+  readonly faultTypeId: string;
+  readonly side: Side | null;
 }
 
 export interface TodayAnswer {
@@ -350,6 +364,8 @@ export interface TodayAnswer {
   readonly visits: readonly TodayVisit[];
   /** Begun and not ended. */
   readonly live: readonly SessionSummary[];
+  /** Whether this trainer has ever begun a session. */
+  readonly hasBegun: boolean;
 }
 
 export interface SessionSummary {

@@ -2,12 +2,12 @@ import type { MovementDocument } from '@waxwing/core/movement';
 import { isOpenTo, ladderOf, pathTo, reach, type LadderPath } from '@waxwing/core/ladder';
 import { firstName } from '@waxwing/core/client';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { Choice } from '../../shared/Choice.tsx';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useClients, useLibrary, useMarks, type IndexedLibrary } from '../../shared/queries.ts';
-import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { Failed, Loading, NotHere } from '../../shared/states.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint, type Viewpoint } from '../../shared/viewpoint.ts';
 import { FindRung } from './FindRung.tsx';
@@ -71,9 +71,11 @@ export default function LaddersPage() {
       {isPending && <Loading what="the ladders" />}
       {error && <Failed what="the ladders" error={error} onRetry={() => void refetch()} />}
       {library && !family && (
-        <Empty title="No family with this address">
-          <p>Choose one above.</p>
-        </Empty>
+        <NotHere what="this ladder">
+          <Link to="/ladders" className="btn btn-primary">
+            All ladders
+          </Link>
+        </NotHere>
       )}
       {library && family && <FamilyLadder key={family.id} library={library} familyId={family.id} />}
     </Page>

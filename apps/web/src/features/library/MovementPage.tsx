@@ -24,7 +24,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
-import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { Failed, Loading, NotHere } from '../../shared/states.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
@@ -63,11 +63,11 @@ export default function MovementPage() {
   if (!revision) {
     return (
       <Page title="Not in the library">
-        <Empty title="No movement with this address">
-          <Link className="link" to="/library">
+        <NotHere what="this movement">
+          <Link className="btn btn-primary" to="/library">
             Look for it in the library
           </Link>
-        </Empty>
+        </NotHere>
       </Page>
     );
   }

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { Page } from '../../shared/page.tsx';
 import { SectionNav } from '../../shared/SectionNav.tsx';
+import { NotHere } from '../../shared/states.tsx';
 import { IntervalTool } from './IntervalTool.tsx';
 import { LoadTool } from './LoadTool.tsx';
 import { MakeshiftTool } from './MakeshiftTool.tsx';
@@ -17,10 +18,10 @@ const TOOLS: readonly { readonly id: string; readonly name: string; readonly too
 /** Arithmetic that trainers do in their heads, with its formula and its limits. */
 export default function ToolsPage() {
   const { tool = 'load' } = useParams();
-  const { tool: Tool } = TOOLS.find(({ id }) => id === tool) ?? TOOLS[0]!;
+  const Tool = TOOLS.find(({ id }) => id === tool)?.tool;
   return (
     <Page title="Tools" aside={<SectionNav label="Tools" parts={TOOLS.map(({ id, name }) => ({ to: `/tools/${id}`, name }))} />}>
-      <Tool />
+      {Tool ? <Tool /> : <NotHere what="this tool" />}
     </Page>
   );
 }
