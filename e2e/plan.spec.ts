@@ -310,12 +310,12 @@ test('a room says how much floor is free, and a plan what is too much for it', a
   await page.goto(`${server.address}/rooms`);
   await typeInto(page.getByLabel('metres wide'), 'two');
   await typeInto(page.getByLabel('metres deep'), '3,2');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save the room' }).click();
   await expect(page.getByText('a number from 1 to 100')).toBeVisible();
   await expect(page.getByLabel('metres wide')).toHaveValue('two');
   await typeInto(page.getByLabel('metres wide'), '2');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save the room' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
 
   await page.goto(server.address);
   await page.getByRole('link', { name: 'Start with Jonah' }).click();

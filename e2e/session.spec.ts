@@ -7,7 +7,7 @@ test('a session from Today to the log, and the next one begins with the cue that
   await test.step('Today says who comes and what was decided', async () => {
     const ilse = page.getByRole('article', { name: 'Ilse Varga-Holm' });
     await expect(ilse).toContainText('Decided on');
-    await expect(ilse).toContainText('Goblet squat:');
+    await expect(ilse).toContainText('Goblet squat');
     await expect(ilse).toContainText('right shoulder');
     await expect(page.getByRole('article', { name: 'Caspian Dray' })).toHaveCount(0);
   });

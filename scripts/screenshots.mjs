@@ -60,7 +60,7 @@ await page.goto(`${address}/clients/${idOf('Ilse')}`);
 await page.getByRole('region', { name: 'On the ladders' }).getByText('open').first().waitFor();
 await picture('client');
 await page.goto(`${address}/rooms`);
-await page.getByRole('complementary', { name: 'What can be made here' }).getByText('A pair of dumbbells').waitFor();
+await page.getByRole('complementary', { name: 'Loads that can be made here' }).getByText('A pair of dumbbells').waitFor();
 await picture('rooms');
 await page.goto(`${address}/library/waxwing:goblet-squat`);
 await page.getByRole('region', { name: 'Rep strip' }).waitFor();

@@ -5,6 +5,7 @@ import { RequestRefused } from '../shared/api.ts';
 import { Loading } from '../shared/states.tsx';
 import { Unbroken } from './Broken.tsx';
 import { Mishaps } from './Mishaps.tsx';
+import { NearLimit } from './NearLimit.tsx';
 import { NotFound } from './NotFound.tsx';
 import { BOARD, FLOOR, PAGES, REMOTE_BOARD } from './routes.tsx';
 import { Shell } from './Shell.tsx';
@@ -28,6 +29,7 @@ export function App() {
       {/* An address that waits for a slow page would leave what is typed and picked behind. */}
       <BrowserRouter useTransitions={false}>
         <Mishaps />
+        <NearLimit />
         <Unbroken>
           <Routes>
             <Route

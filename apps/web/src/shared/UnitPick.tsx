@@ -1,7 +1,5 @@
-import type { MassUnit } from '@waxwing/core/movement';
+import { MASS_UNITS, type MassUnit } from '@waxwing/core/movement';
 import { Pick } from './Field.tsx';
-
-const UNITS: readonly MassUnit[] = ['kg', 'lb'];
 
 /** Kilograms or pounds, as it stands on the iron. */
 export function UnitPick({ unit, onPick }: { unit: MassUnit; onPick: (unit: MassUnit) => void }) {
@@ -10,7 +8,7 @@ export function UnitPick({ unit, onPick }: { unit: MassUnit; onPick: (unit: Mass
       label="in"
       wide="w-20"
       value={unit}
-      options={UNITS.map((value) => ({ value, text: value }))}
+      options={MASS_UNITS.map((value) => ({ value, text: value }))}
       onChange={(event) => onPick(event.target.value as MassUnit)}
     />
   );

@@ -11,6 +11,7 @@ export {
   effortOfReserve,
   reserveOf,
 } from './effort.ts';
+export { type CommonRoom, commonRooms } from './commonRooms.ts';
 export type { Filling, Inventory, LoadSource, SourceKind, WeightCount } from './inventory.ts';
 export { kitOf } from './kitOf.ts';
 export {

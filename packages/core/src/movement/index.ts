@@ -48,7 +48,7 @@ export type { BasePose, FaultChange, FaultMove, FigureDocument } from './figureD
 export { type Lexicon, type MovementRevision, lexiconOf, mergeVocabulary } from './library.ts';
 export type { LibraryChange, WordsSave } from './libraryChange.ts';
 export { likeFaultTexts, nearlySame, repeatedSentences, textsWith, wordsOf } from './likeTexts.ts';
-export type { Load, MassUnit } from './load.ts';
+export { MASS_UNITS, type Load, type MassUnit } from './load.ts';
 export { inUnit, isSameLoad, loadKg, loadText, loadTextIn, numberText, toKg } from './loadText.ts';
 export { MASTERY, type Mastery } from './mastery.ts';
 export { isInUse } from './inUse.ts';

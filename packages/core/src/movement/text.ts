@@ -1,5 +1,9 @@
-/** For a sentence that goes on in the middle of another; names inside ("Romanian") keep their capital. */
+/** Words that keep their capital wherever they stand: names of peoples and places, and single letters ("T hold"). */
+const PROPER = /^(?:Romanian|Nordic|Cossack|[B-HJ-Z](?![a-z’']))/;
+
+/** For a sentence that goes on in the middle of another; names ("Romanian") keep their capital. */
 export function lowerFirst(text: string): string {
+  if (PROPER.test(text)) return text;
   return text.charAt(0).toLowerCase() + text.slice(1);
 }
 

@@ -1,28 +1,43 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { CUE_KINDS } from '@waxwing/core/movement';
 import { JOB_LOADS, MEASURES, READINESS_QUESTIONS, SCOPE_LINE, TOUCH_ANSWERS, isMinor } from '@waxwing/core/client';
 import type { ClientSummary } from '@waxwing/core/api';
 import { Plus, X } from 'lucide-react';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useFieldArray, useForm, useWatch, type Control, type FieldPath, type UseFormRegister } from 'react-hook-form';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v4, v7 } from 'uuid';
 import { api, RequestRefused } from '../../shared/api.ts';
 import { localDate } from '../../shared/dates.ts';
+import { recordForm, useUnfinished } from '../../shared/device/useUnfinished.ts';
 import { Area, Field, Pick, Tick } from '../../shared/Field.tsx';
-import { draftFrom, inventoryOf, type DraftProblems } from '../../shared/inventory/draft.ts';
+import { GoesOn } from '../../shared/GoesOn.tsx';
+import { draftFrom, inventoryOf, type DraftProblems, type InventoryDraft } from '../../shared/inventory/draft.ts';
 import { InventoryEditor } from '../../shared/inventory/InventoryEditor.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useClient, useLibrary, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
+import { showFirstProblem } from '../../shared/showFirstProblem.ts';
 import { Failed, Loading } from '../../shared/states.tsx';
-import { NEW_CAUTION, NEW_GOAL, documentFrom, fieldProblems, valuesOf, type ClientFormValues } from './clientForm.ts';
+import {
+  CAUTION_NOTE_MOST,
+  GOAL_MOST,
+  GOAL_UNIT_MOST,
+  NEW_CAUTION,
+  NEW_GOAL,
+  TEXT_MOST,
+  documentFrom,
+  fieldProblems,
+  typedProblems,
+  valuesOf,
+  type ClientFormValues,
+} from './clientForm.ts';
 import { documentOf } from './useChangeClient.ts';
 import { BUILD_FIELDS, CUE_STYLE_NAMES, JOB_LOAD_NAMES, TOUCH_NAMES } from './words.ts';
 
 /** Takes somebody in, or changes what is known of them. */
 export default function ClientFormPage() {
   const { clientId } = useParams();
-  return clientId ? <Existing clientId={clientId} /> : <Loaded title="Take somebody in" client={null} />;
+  return clientId ? <Existing clientId={clientId} /> : <Loaded title="A new client" client={null} />;
 }
 
 function Existing({ clientId }: { clientId: string }) {
@@ -65,20 +80,52 @@ interface Part {
   readonly problem: (field: string) => string | undefined;
 }
 
-function ClientForm({ client, library }: { client: ClientSummary | null; library: IndexedLibrary }) {
+/** A record as it stands half typed, with what it was begun on. */
+interface TypedRecord {
+  readonly values: ClientFormValues;
+  readonly kit: InventoryDraft;
+  readonly newId: string;
+  /** Of the record that is changed. */
+  readonly version: number | null;
+}
+
+interface FormProps {
+  readonly client: ClientSummary | null;
+  readonly library: IndexedLibrary;
+}
+
+/** Begun again, everything in it is made anew. */
+function ClientForm(props: FormProps) {
+  const [begun, setBegun] = useState(0);
+  return <RecordForm key={begun} {...props} onAnew={() => setBegun(begun + 1)} />;
+}
+
+function RecordForm({ client, library, onAnew }: FormProps & { readonly onAnew: () => void }) {
   const navigate = useNavigate();
   const refresh = useRefresh();
+  const queries = useQueryClient();
   const today = localDate();
+  const form = useRef<HTMLFormElement>(null);
+  const unfinished = useUnfinished<TypedRecord>(recordForm(client?.clientId ?? null));
+  const found = unfinished.found?.value;
   // The record as it was opened: a change goes on top of that version, not of one that came in meanwhile.
-  const [opened] = useState(client);
+  const [opened] = useState(client && { ...client, version: found?.version ?? client.version });
   const before = opened ? documentOf(opened) : undefined;
-  const [newId] = useState(() => v7());
-  const [kit, setKit] = useState(() => draftFrom(before?.homeKit, v4));
+  const [newId] = useState(() => found?.newId ?? v7());
+  const [kit, setKit] = useState(() => found?.kit ?? draftFrom(before?.homeKit, v4));
   const [kitProblems, setKitProblems] = useState<DraftProblems>({});
-  const { register, control, handleSubmit, setError, clearErrors, setFocus, formState } = useForm<ClientFormValues>({
-    defaultValues: valuesOf(before, today),
+  const { register, control, handleSubmit, setError, clearErrors, subscribe, getValues, formState } = useForm<ClientFormValues>({
+    defaultValues: found?.values ?? valuesOf(before, today),
+    shouldFocusError: false,
   });
+  /** How many fields were told about; each is marked until it is typed into. */
+  const [told, setTold] = useState(0);
   const read = inventoryOf(kit);
+  const refuse = (problems: ReadonlyMap<string, string>) => {
+    for (const [field, message] of problems) setError(field as FieldPath<ClientFormValues>, { message });
+    setTold(problems.size);
+    if (form.current) showFirstProblem(form.current);
+  };
   const save = useMutation({
     mutationFn: async (values: ClientFormValues) => {
       if (!read.ok) throw new Error('Something about the kit at home can’t be read');
@@ -87,21 +134,34 @@ function ClientForm({ client, library }: { client: ClientSummary | null; library
         ? api.put<ClientSummary>(`clients/${opened.clientId}`, { version: opened.version, document })
         : api.post<ClientSummary>('clients', { clientId: newId, document });
     },
-    onMutate: () => {
-      clearErrors();
-      setKitProblems(read.ok ? {} : read.problems);
-    },
     onError: (error) => {
-      const found = error instanceof RequestRefused ? fieldProblems(error.problems) : new Map<string, string>();
-      for (const [field, message] of found) setError(field as FieldPath<ClientFormValues>, { message });
-      const [first] = found.keys();
-      if (first) setFocus(first as FieldPath<ClientFormValues>);
+      if (error instanceof RequestRefused) refuse(fieldProblems(error.problems));
     },
     onSuccess: async ({ clientId }) => {
+      const isFirst = !opened && queries.getQueryData<readonly ClientSummary[]>(['clients'])?.length === 0;
+      unfinished.forget();
       await refresh();
-      await navigate(`/clients/${clientId}`);
+      // On the first day Today says what comes next.
+      await navigate(isFirst ? '/' : `/clients/${clientId}`);
     },
   });
+  const submit = (values: ClientFormValues) => {
+    clearErrors();
+    setTold(0);
+    save.reset();
+    const wrong = typedProblems(values, today);
+    setKitProblems(read.ok ? {} : read.problems);
+    if (wrong.size > 0 || !read.ok) refuse(wrong);
+    else save.mutate(values);
+  };
+  const keep = (of: InventoryDraft) => unfinished.keep({ values: getValues(), kit: of, newId, version: opened?.version ?? null });
+  const latestKit = useRef(kit);
+  useEffect(
+    () => subscribe({ formState: { values: true }, callback: () => void keep(latestKit.current) }),
+    // One subscription for as long as the form stands: what it keeps is read when something is typed.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [subscribe],
+  );
   const problem = (field: string) => {
     const found = field
       .split('.')
@@ -113,35 +173,94 @@ function ClientForm({ client, library }: { client: ClientSummary | null; library
     if (location.hash) document.getElementById(location.hash.slice(1))?.scrollIntoView();
   }, []);
   const still = read.ok ? {} : Object.fromEntries(Object.entries(read.problems).filter(([path]) => kitProblems[path]));
+  const wrong = told + Object.keys(still).length;
+  const home = (
+    <Section title="At home" about="What a plan or a handout for home may use.">
+      <InventoryEditor
+        draft={kit}
+        problems={still}
+        lexicon={library.lexicon}
+        onChange={(changed) => {
+          latestKit.current = changed;
+          setKit(changed);
+          keep(changed);
+        }}
+      />
+    </Section>
+  );
+  const rest = (
+    <>
+      <JobAndTraining {...part} />
+      <HowToWork {...part} />
+      {home}
+      <Build {...part} />
+      <Follows {...part} />
+      <Section title="Anything else" about={SCOPE_LINE}>
+        <Area label="Notes" data-most={TEXT_MOST.notes} {...register('notes')} problem={problem('notes')} />
+      </Section>
+    </>
+  );
   return (
-    <form noValidate className="grid gap-8" onSubmit={(event) => void handleSubmit((values) => save.mutate(values))(event)}>
+    <form ref={form} noValidate className="grid gap-8" onSubmit={(event) => void handleSubmit(submit)(event)}>
+      {unfinished.found && (
+        <GoesOn
+          at={unfinished.found.at}
+          onAnew={() => {
+            unfinished.forget();
+            onAnew();
+          }}
+        />
+      )}
       <Who {...part} />
       <Goals {...part} />
       <ReadinessPart {...part} />
       <Cautions {...part} library={library} />
-      <HowToWork {...part} />
-      <Section title="At home" about="What a plan or a handout for home may use.">
-        <InventoryEditor draft={kit} problems={still} lexicon={library.lexicon} onChange={setKit} />
-      </Section>
-      <Build {...part} />
-      <Follows {...part} />
-      <Section title="Anything else" about={SCOPE_LINE}>
-        <Area label="Notes" {...register('notes')} problem={problem('notes')} />
-      </Section>
+      {client ? (
+        rest
+      ) : (
+        <CanFollow isOpen={REST_FIELDS.some((field) => problem(field)) || Object.keys(still).length > 0}>{rest}</CanFollow>
+      )}
       <div className="bg-base-100 border-base-content sticky bottom-0 z-10 flex flex-wrap items-center gap-4 border-t-2 py-3">
         <button type="submit" className="btn btn-primary min-h-12 px-6 text-lg" disabled={save.isPending}>
-          {client ? 'Keep the record' : 'Take them in'}
+          {client ? 'Save the record' : 'Add this client'}
         </button>
         <span className="text-quiet">Health notes are seen by their own trainer only.</span>
-        {save.isError && (
+        {(save.isError || wrong > 0) && (
           <span role="alert" className="font-bold">
-            {save.error.message}. What you typed is still here.
+            {save.isError
+              ? `${save.error.message}.`
+              : wrong === 1
+                ? 'One field needs another look.'
+                : `${wrong} fields need another look.`}{' '}
+            What you typed is still here.
           </span>
         )}
       </div>
     </form>
   );
 }
+
+/** What isn’t needed for a first session: one tap further, and open when something in it is wrong. */
+function CanFollow({ isOpen, children }: { isOpen: boolean; children: ReactNode }) {
+  const [isWanted, setIsWanted] = useState(false);
+  return (
+    <details
+      className="border-base-300 border-t pt-2"
+      open={isWanted || isOpen}
+      onToggle={(event) => setIsWanted(event.currentTarget.open)}
+    >
+      <summary className="min-h-11 cursor-pointer py-2 text-lg">
+        <b>More about them</b>
+        <span className="text-quiet">
+          : job, training, how to talk to them, kit at home, height, tests, notes. It can follow later.
+        </span>
+      </summary>
+      <div className="mt-4 grid gap-8">{children}</div>
+    </details>
+  );
+}
+
+const REST_FIELDS = ['trainingYears', 'dayJob', 'notes', ...BUILD_FIELDS.map(({ field }) => field)];
 
 function Section({ title, about, id, children }: { title: string; about?: string; id?: string; children: ReactNode }) {
   return (
@@ -161,29 +280,56 @@ function Who({ register, control, problem }: Part) {
   return (
     <Section title="Who" about="A name and a year are enough to begin.">
       <div className="flex flex-wrap gap-3">
-        <Field label="Name" wide="min-w-60 flex-1" autoComplete="off" {...register('name')} problem={problem('name')} />
+        <Field
+          label="Name"
+          wide="min-w-60 flex-1"
+          autoComplete="off"
+          data-most={TEXT_MOST.name}
+          {...register('name')}
+          problem={problem('name')}
+        />
         <Field
           label="Year of birth"
-          wide="w-32"
+          wide="w-40"
           inputMode="numeric"
           className="figures"
           {...register('birthYear')}
           problem={problem('birthYear')}
         />
+      </div>
+      {(minor || problem('guardian') !== undefined) && (
+        <Field
+          label="Parent or guardian, since they are under eighteen"
+          data-most={TEXT_MOST.guardian}
+          {...register('guardian')}
+          problem={problem('guardian')}
+        />
+      )}
+    </Section>
+  );
+}
+
+function JobAndTraining({ register, problem }: Part) {
+  return (
+    <Section title="Job and training">
+      <div className="flex flex-wrap gap-3">
+        <Field
+          label="Day job"
+          wide="min-w-60 flex-1"
+          data-most={TEXT_MOST.dayJob}
+          {...register('dayJob')}
+          problem={problem('dayJob')}
+        />
         <Field
           label="Years of training"
-          wide="w-36"
+          wide="w-40"
           inputMode="decimal"
           className="figures"
           {...register('trainingYears')}
           problem={problem('trainingYears')}
         />
       </div>
-      {(minor || problem('guardian') !== undefined) && (
-        <Field label="Guardian, since they are under eighteen" {...register('guardian')} problem={problem('guardian')} />
-      )}
-      <Field label="Day job" {...register('dayJob')} problem={problem('dayJob')} />
-      <Ticks label="What the job does to them">
+      <Ticks label="What the job has them do all day">
         {JOB_LOADS.map((load) => (
           <Tick key={load} value={load} {...register('jobLoads')}>
             {JOB_LOAD_NAMES[load]}
@@ -206,18 +352,25 @@ function Ticks({ label, children }: { label: string; children: ReactNode }) {
 function Goals({ register, control, problem }: Part) {
   const { fields, append, remove } = useFieldArray({ control, name: 'goals' });
   return (
-    <Section title="Goals" about="Told by a number and a date, where there is one.">
+    <Section title="Goals" about="With a number and a date where there is one: from 3 push-ups to 10 by March.">
       {fields.map((field, i) => (
         <div key={field.id} className="grid gap-2 pb-2">
           <div className="flex flex-wrap items-start gap-3">
-            <Field label="What" wide="min-w-64 flex-1" {...register(`goals.${i}.text`)} problem={problem(`goals.${i}.text`)} />
+            <Field
+              label="Goal"
+              wide="min-w-64 flex-1"
+              data-most={GOAL_MOST}
+              {...register(`goals.${i}.text`)}
+              problem={problem(`goals.${i}.text`)}
+            />
             <Field label="By" wide="w-44" type="date" {...register(`goals.${i}.by`)} problem={problem(`goals.${i}.by`)} />
             <Remove label={`Remove goal ${i + 1}`} onClick={() => remove(i)} />
           </div>
           <div className="flex flex-wrap items-start gap-3">
             <Field
-              label="Told in"
+              label="Counted in"
               wide="w-40"
+              data-most={GOAL_UNIT_MOST}
               placeholder="reps, kg, cm …"
               {...register(`goals.${i}.unit`)}
               problem={problem(`goals.${i}.unit`)}
@@ -225,8 +378,8 @@ function Goals({ register, control, problem }: Part) {
             {(['start', 'now', 'target'] as const).map((name) => (
               <Field
                 key={name}
-                label={{ start: 'from', now: 'now', target: 'to' }[name]}
-                wide="w-24"
+                label={{ start: 'At the start', now: 'Now', target: 'To reach' }[name]}
+                wide="w-32"
                 inputMode="decimal"
                 className="figures"
                 {...register(`goals.${i}.${name}`)}
@@ -266,7 +419,8 @@ function ReadinessPart({ register, control, problem }: Part) {
       title="Before the first session"
       about="A yes means: ask a doctor first. It holds the first session until clearance is written down, or you say why you go ahead."
     >
-      <Tick {...register('asked')}>These questions were asked</Tick>
+      <Tick {...register('asked')}>I have asked the health questions</Tick>
+      {!asked && <p className="text-quiet">Not asked yet: it is said on Floor and on their page until they are.</p>}
       {asked && (
         <>
           <Field label="Asked on" wide="w-44" type="date" {...register('askedOn')} problem={problem('askedOn')} />
@@ -278,20 +432,32 @@ function ReadinessPart({ register, control, problem }: Part) {
               </Tick>
             ))}
           </fieldset>
-          <Field label="What they said about it" {...register('readinessNote')} problem={problem('readinessNote')} />
+          <Field
+            label="What they said about it"
+            data-most={TEXT_MOST.readinessNote}
+            {...register('readinessNote')}
+            problem={problem('readinessNote')}
+          />
           {yes.length > 0 && (
             <div className="border-accent grid gap-3 border-l-8 pl-4">
               <p>
                 <b>Ask a doctor first.</b> Waxwing supports your judgement; it doesn’t diagnose. Your local rules come first.
               </p>
               <div className="flex flex-wrap gap-3">
-                <Field label="Cleared by" wide="min-w-52 flex-1" {...register('clearanceBy')} problem={problem('clearanceBy')} />
+                <Field
+                  label="Cleared by (their doctor’s name)"
+                  wide="min-w-52 flex-1"
+                  data-most={TEXT_MOST.clearanceBy}
+                  {...register('clearanceBy')}
+                  problem={problem('clearanceBy')}
+                />
                 <Field label="on" wide="w-44" type="date" {...register('clearanceOn')} problem={problem('clearanceOn')} />
               </div>
               <div className="flex flex-wrap gap-3">
                 <Field
-                  label="Or: why you go ahead without"
+                  label="Or: why you go ahead without a doctor’s word"
                   wide="min-w-52 flex-1"
+                  data-most={TEXT_MOST.goAheadReason}
                   {...register('goAheadReason')}
                   problem={problem('goAheadReason')}
                 />
@@ -312,7 +478,10 @@ function Cautions({ register, control, problem, library }: Part & { library: Ind
     ...[...library.lexicon.cautions.values()].map(({ id, name }) => ({ value: id, text: name })),
   ];
   return (
-    <Section title="Mind" about="Old injuries, sore places, states to work around. They close and limit movements everywhere.">
+    <Section
+      title="Cautions"
+      about="Old injuries, sore places, what to work around. They limit or rule out movements everywhere."
+    >
       {fields.map((field, i) => (
         <div key={field.id} className="flex flex-wrap items-start gap-3">
           <Pick
@@ -335,6 +504,7 @@ function Cautions({ register, control, problem, library }: Part & { library: Ind
           <Field
             label="Note"
             wide="min-w-52 flex-1"
+            data-most={CAUTION_NOTE_MOST}
             {...register(`cautions.${i}.note`)}
             problem={problem(`cautions.${i}.note`)}
           />
@@ -348,8 +518,8 @@ function Cautions({ register, control, problem, library }: Part & { library: Ind
 
 function HowToWork({ register }: Part) {
   return (
-    <Section title="How to talk to them" about="Cues of a kind that they take to stand higher on Floor.">
-      <Ticks label="They take to">
+    <Section title="How to talk to them" about="Cues of the kinds that work for them come first on Floor.">
+      <Ticks label="What works for them">
         {CUE_KINDS.map((kind) => (
           <Tick key={kind} value={kind} {...register('cueKinds')}>
             {CUE_STYLE_NAMES[kind]}
@@ -368,11 +538,11 @@ function HowToWork({ register }: Part) {
         </div>
       </fieldset>
       <Pick
-        label="Says weights in"
-        wide="w-40"
+        label="They think in"
+        wide="w-64"
         options={[
-          { value: 'kg', text: 'kilograms' },
-          { value: 'lb', text: 'pounds' },
+          { value: 'kg', text: 'kilograms, centimetres' },
+          { value: 'lb', text: 'pounds, feet' },
         ]}
         {...register('unit')}
       />
@@ -384,7 +554,7 @@ function Build({ register, problem }: Part) {
   return (
     <Section
       title="Build"
-      about="Height is enough. Lengths by tape, in centimetres, where proportions matter for how a squat looks."
+      about="Height is enough; in centimetres, or as they say it: 5 ft 6, 16 in. The lengths, by tape, tell how their squat will look."
     >
       <div className="flex flex-wrap gap-3">
         {BUILD_FIELDS.map(({ field, name, how }) => (

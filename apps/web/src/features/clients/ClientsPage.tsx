@@ -39,7 +39,7 @@ export default function ClientsPage() {
       aside={
         <Link to="/clients/new" className="btn btn-primary ml-auto min-h-11">
           <UserPlus aria-hidden="true" size={18} />
-          Take somebody in
+          Add a client
         </Link>
       }
     >
@@ -49,7 +49,7 @@ export default function ClientsPage() {
         <Empty title="Nobody yet">
           <p>
             <Link className="link" to="/clients/new">
-              Take in your first client
+              Add your first client
             </Link>
             : a name, a year of birth, a goal, and what to mind. The rest can come later.
           </p>
@@ -80,7 +80,7 @@ export default function ClientsPage() {
                   </th>
                 ))}
                 <th scope="col" className="hidden font-normal md:table-cell">
-                  Mind
+                  Careful
                 </th>
               </tr>
             </thead>

@@ -1,10 +1,11 @@
-import { upperFirst } from '@waxwing/core/movement';
+import { lowerFirst, upperFirst } from '@waxwing/core/movement';
 import { kitOf } from '@waxwing/core/loading';
 import { goalProgress, readinessOf } from '@waxwing/core/client';
 import type { ClientSummary } from '@waxwing/core/api';
 import { Link } from 'react-router';
 import { localDate } from '../../shared/dates.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
+import { inFeet } from '../../shared/typedLength.ts';
 import { useStancesInForce } from '../../shared/viewpoint.ts';
 import { BUILD_FIELDS, CUE_STYLE_NAMES, JOB_LOAD_NAMES, TOUCH_NAMES } from './words.ts';
 
@@ -23,7 +24,11 @@ export function WhoTheyAre({ client, library }: WhoProps) {
     const position = entry?.positions.find(({ id }) => id === stances[point]);
     return entry && position ? [`${entry.name.toLowerCase()}: ${position.name.toLowerCase()}`] : [];
   });
-  const build = BUILD_FIELDS.flatMap(({ field, name }) => (client.build?.[field] ? [`${name} ${client.build[field]} cm`] : []));
+  const build = BUILD_FIELDS.flatMap(({ field, name }) =>
+    client.build?.[field]
+      ? [`${lowerFirst(name)} ${client.unit === 'lb' ? inFeet(client.build[field]) : `${client.build[field]} cm`}`]
+      : [],
+  );
   const kit = client.homeKit ? kitOf(client.homeKit) : [];
   return (
     <>
@@ -46,7 +51,7 @@ export function WhoTheyAre({ client, library }: WhoProps) {
         })}
       </section>
       <section aria-label="Cautions">
-        <h2 className="text-xl">Mind</h2>
+        <h2 className="text-xl">Cautions</h2>
         {client.cautions.length === 0 && <p className="text-quiet">Nothing that is known.</p>}
         {client.cautions.map(({ caution, side, note }) => {
           const entry = lexicon.cautions.get(caution);

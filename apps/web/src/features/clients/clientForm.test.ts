@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { ClientDocument } from '@waxwing/core/client';
-import { documentFrom, fieldProblems, valuesOf } from './clientForm.ts';
+import { documentFrom, fieldProblems, typedProblems, valuesOf } from './clientForm.ts';
 
 const NO_KIT = { things: [], sources: [] };
 const WHOLE: ClientDocument = {
@@ -70,4 +70,42 @@ test('the server’s reasons find their fields', () => {
     ['guardian', 'name a guardian: they are under eighteen'],
     ['heightCm', 'must not be less than 80'],
   ]);
+});
+
+describe('what was typed, told in one round', () => {
+  const TODAY = '2026-11-25';
+  const empty = valuesOf(undefined, TODAY);
+  const fine = { ...empty, name: 'Ada', birthYear: '1984' };
+  const told = (values: typeof empty) => Object.fromEntries(typedProblems(values, TODAY));
+
+  test('a name and a year are enough; a whole record stands', () => {
+    expect(told(fine)).toEqual({});
+    expect(told(valuesOf(WHOLE, TODAY))).toEqual({});
+  });
+
+  test('everything at once, each with what would be right', () => {
+    const goal = { text: '', by: '', unit: 'reps', start: 'two', target: '', now: '' };
+    const caution = { caution: '', side: 'left', note: '' };
+    const wrong = { ...empty, birthYear: '84', goals: [goal], cautions: [caution], heightCm: '6', notes: 'a'.repeat(2001) };
+    const found = told(wrong);
+    expect(Object.keys(found).sort()).toEqual(
+      ['birthYear', 'cautions.0.caution', 'goals.0.start', 'goals.0.target', 'goals.0.text', 'heightCm', 'name', 'notes'].sort(),
+    );
+    expect(found['heightCm']).toBe('Height in centimetres, 80 to 250; five foot six is 168');
+    expect(found['notes']).toBe('2001 letters: at most 2000');
+  });
+
+  test.each([
+    ['a year to come', { birthYear: '2027' }, 'birthYear'],
+    ['somebody under age without a guardian', { birthYear: '2010' }, 'guardian'],
+    ['asked tomorrow', { asked: true, askedOn: '2026-11-26' }, 'askedOn'],
+    ['a reason of two words', { asked: true, yes: ['medicine'], goAheadReason: 'so what' }, 'goAheadReason'],
+    ['letters for years', { trainingYears: 'many' }, 'trainingYears'],
+  ])('%s', (_what, part, field) => expect(Object.keys(told({ ...fine, ...part }))).toEqual([field]));
+
+  test('a height as it is said is kept in centimetres', () => {
+    const values = { ...fine, heightCm: '5 ft 6', thighCm: '16 in' };
+    expect(told(values)).toEqual({});
+    expect(documentFrom(values, NO_KIT, undefined).build).toEqual({ heightCm: 167.6, thighCm: 40.6 });
+  });
 });

@@ -27,10 +27,21 @@ export const TOUCH_NAMES: Readonly<Record<TouchAnswer, string>> = {
   no: 'Not to be touched',
 };
 
-export const BUILD_FIELDS: readonly { readonly field: keyof ClientBuild; readonly name: string; readonly how: string }[] = [
-  { field: 'heightCm', name: 'height', how: '' },
-  { field: 'thighCm', name: 'thigh', how: 'hip bump to knee' },
-  { field: 'shankCm', name: 'shank', how: 'knee to ankle' },
-  { field: 'trunkCm', name: 'trunk', how: 'hip bump to shoulder' },
-  { field: 'armCm', name: 'arm', how: 'shoulder to wrist' },
+interface BuildField {
+  readonly field: keyof ClientBuild;
+  readonly name: string;
+  readonly how: string;
+  /** Centimetres, as the server takes them. */
+  readonly low: number;
+  readonly high: number;
+  /** What would be right, beside the range. */
+  readonly such: string;
+}
+
+export const BUILD_FIELDS: readonly BuildField[] = [
+  { field: 'heightCm', name: 'Height', how: '168, or 5 ft 6', low: 80, high: 250, such: 'five foot six is 168' },
+  { field: 'thighCm', name: 'Thigh', how: 'hip bump to knee', low: 20, high: 80, such: 'sixteen inches are 41' },
+  { field: 'shankCm', name: 'Shin', how: 'knee to ankle', low: 20, high: 80, such: 'sixteen inches are 41' },
+  { field: 'trunkCm', name: 'Trunk', how: 'hip bump to shoulder', low: 25, high: 100, such: 'twenty inches are 51' },
+  { field: 'armCm', name: 'Arm', how: 'shoulder to wrist', low: 30, high: 110, such: 'two feet are 61' },
 ];

@@ -205,7 +205,7 @@ function TakeIn() {
         save.mutate();
       }}
     >
-      <h2 className="text-xl">Take somebody in</h2>
+      <h2 className="text-xl">Add a colleague</h2>
       <Field
         label="Name"
         value={form.name}
@@ -240,7 +240,7 @@ function TakeIn() {
       />
       <div className="flex items-center gap-3">
         <button type="submit" className="btn btn-primary min-h-12 px-5" disabled={save.isPending}>
-          Take them in
+          Add them
         </button>
         {save.isSuccess && <span role="status">Taken in.</span>}
         {save.isError && <span role="alert">{save.error.message}</span>}

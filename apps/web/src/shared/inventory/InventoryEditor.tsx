@@ -1,6 +1,7 @@
 import type { Lexicon } from '@waxwing/core/movement';
 import type { SourceKind } from '@waxwing/core/loading';
 import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
 import { v4 } from 'uuid';
 import { Field, Pick, Tick } from '../Field.tsx';
 import { UnitPick } from '../UnitPick.tsx';
@@ -16,17 +17,19 @@ interface EditorProps {
 /** What can be added, said as somebody would who stands in front of it. */
 const KINDS: readonly { readonly kind: SourceKind; readonly what: string; readonly name: string }[] = [
   { kind: 'fixed', what: 'dumbbell', name: 'dumbbells' },
-  { kind: 'adjustable', what: 'dumbbell', name: 'adjustable dumbbells' },
   { kind: 'fixed', what: 'kettlebell', name: 'kettlebells' },
   { kind: 'bar', what: 'barbell', name: 'a bar with plates' },
-  { kind: 'fixed', what: 'plate', name: 'plates to hold' },
   { kind: 'band', what: 'band', name: 'long bands' },
   { kind: 'band', what: 'band-loop', name: 'short loop bands' },
+  { kind: 'adjustable', what: 'dumbbell', name: 'adjustable dumbbells' },
+  { kind: 'fixed', what: 'plate', name: 'plates to hold' },
   { kind: 'stack', what: 'cable', name: 'a machine with a stack' },
   { kind: 'makeshift', what: 'bag', name: 'a bag to fill' },
   { kind: 'makeshift', what: 'water-can', name: 'a can or bottle to fill' },
   { kind: 'position', what: 'suspension-strap', name: 'straps, by where they stand' },
 ];
+/** So many of the kinds are found nearly everywhere; the others are one tap further. */
+const COMMON_KINDS = 5;
 const MACHINES = ['cable', 'pulldown', 'seated-row', 'leg-press'];
 
 /** Whatever loads come from; the things that weigh nothing are ticked below. */
@@ -63,25 +66,32 @@ export function InventoryEditor({ draft, problems, lexicon, onChange }: EditorPr
           onRemove={() => onChange({ ...draft, sources: draft.sources.filter((each) => each.key !== source.key) })}
         />
       ))}
-      <div className="mt-2 flex flex-wrap gap-1.5" role="group" aria-label="Add a source of load">
-        {KINDS.map(({ kind, what, name }) => (
-          <button
-            key={name}
-            type="button"
-            className="btn btn-sm min-h-11 font-normal"
-            onClick={() => onChange({ ...draft, sources: [...draft.sources, newSource(v4(), kind, what)] })}
-          >
-            <Plus aria-hidden="true" size={16} />
-            {name}
-          </button>
-        ))}
-      </div>
-      <Tick checked={draft.alone} onChange={(event) => onChange({ ...draft, alone: event.target.checked })}>
-        Nobody here can take a weight off somebody: presses on the back are capped
-      </Tick>
-      <FreeFloor draft={draft} problems={problems} onChange={onChange} />
+      <AddSource onAdd={(kind, what) => onChange({ ...draft, sources: [...draft.sources, newSource(v4(), kind, what)] })} />
       <Things draft={draft} problems={problems} lexicon={lexicon} onChange={onChange} />
+      <FreeFloor draft={draft} problems={problems} onChange={onChange} />
+      <Tick checked={draft.alone} onChange={(event) => onChange({ ...draft, alone: event.target.checked })}>
+        No spotter here: lying presses are kept light enough to get out from under alone
+      </Tick>
     </>
+  );
+}
+
+function AddSource({ onAdd }: { onAdd: (kind: SourceKind, what: string) => void }) {
+  const [showsAll, setShowsAll] = useState(false);
+  return (
+    <div className="mt-2 flex flex-wrap gap-1.5" role="group" aria-label="Add a source of load">
+      {KINDS.slice(0, showsAll ? KINDS.length : COMMON_KINDS).map(({ kind, what, name }) => (
+        <button key={name} type="button" className="btn min-h-11 font-normal" onClick={() => onAdd(kind, what)}>
+          <Plus aria-hidden="true" size={16} />
+          {name}
+        </button>
+      ))}
+      {!showsAll && (
+        <button type="button" className="btn btn-ghost min-h-11 font-normal" onClick={() => setShowsAll(true)}>
+          something else …
+        </button>
+      )}
+    </div>
   );
 }
 
@@ -114,7 +124,7 @@ function Source({ source, problem, lexicon, onChange, onRemove }: SourceProps) {
     />
   );
   const unit = <UnitPick unit={source.unit} onPick={(picked) => onChange({ unit: picked })} />;
-  const many = usualCount(source) === 2 ? 'there are two of each' : 'there is one of each';
+  const many = usualCount(source) === 2 ? 'two of each' : 'one of each';
   return (
     <fieldset className="border-base-300 mt-3 border-t pt-2">
       <legend className="sr-only">{title}</legend>
@@ -122,38 +132,41 @@ function Source({ source, problem, lexicon, onChange, onRemove }: SourceProps) {
         <p aria-hidden="true" className="heading w-32 pt-7 leading-tight xl:w-40">
           {title}
         </p>
-        {kind === 'fixed' && text('weights', 'which', 'min-w-60 flex-1', { hint: `4  6×4  12.5: without × ${many}` })}
+        {kind === 'fixed' &&
+          text('weights', 'weights', 'min-w-60 flex-1', { hint: `for example 4 6 8 12.5 (${many}); 6×4 for four` })}
         {kind === 'adjustable' && (
           <>
-            {text('weights', 'settings', 'min-w-36 flex-1', { hint: '2–24 by 2, or 2 4 6' })}
-            {text('handles', 'handles', 'w-20', { decimal: true })}
+            {text('weights', 'settings', 'min-w-36 flex-1', { hint: 'for example 2–24 by 2, or 2 4 6' })}
+            {text('handles', 'how many', 'w-24', { decimal: true })}
             {text('changeSeconds', 'seconds to set', 'w-28', { decimal: true })}
           </>
         )}
         {kind === 'bar' && (
           <>
             {text('bar', 'bar weighs', 'w-24', { decimal: true })}
-            {text('weights', 'plates', 'min-w-52 flex-1', { hint: '1.25  2.5  5×4: without × there are two' })}
+            {text('weights', 'plates', 'min-w-52 flex-1', { hint: 'for example 1.25 2.5 5 (two of each); 5×4 for four' })}
           </>
         )}
         {(kind === 'fixed' || kind === 'adjustable' || kind === 'bar') && unit}
         {kind === 'stack' && (
           <>
             <Pick
-              label="which"
+              label="machine"
               wide="min-w-52 flex-1"
               value={what}
               options={MACHINES.map((id) => ({ value: id, text: lexicon.kit.get(id)?.name ?? id }))}
               onChange={(event) => onChange({ what: event.target.value })}
             />
-            {text('pins', 'pins', 'w-20', { decimal: true })}
+            {text('pins', 'plates in the stack', 'w-36', { decimal: true })}
           </>
         )}
         {kind === 'band' && (
           <>
-            {text('name', 'which', 'w-40', { hint: 'wide, narrow, …' })}
-            {text('strands', 'strands', 'w-20', { decimal: true })}
-            {text('tension', 'kg by stretch, if measured', 'min-w-44 flex-1', { hint: '1.5:6  2:9 is 9 kg at twice its length' })}
+            {text('name', 'width or colour', 'w-36', { hint: 'for example wide' })}
+            {text('strands', 'how many at once', 'w-36', { decimal: true })}
+            {text('tension', 'kg at a stretch, if known', 'min-w-40 flex-1', {
+              hint: '2:9 is 9 kg at twice its length',
+            })}
           </>
         )}
         {kind === 'makeshift' && (
@@ -221,42 +234,88 @@ function FreeFloor({ draft, problems, onChange }: Omit<EditorProps, 'lexicon'>) 
   );
 }
 
+/** Where somebody would look for a thing; what the library has besides stands at the end. */
+const GROUPS: readonly { readonly name: string; readonly kit: readonly string[] }[] = [
+  {
+    name: 'To stand, sit and lie on',
+    kit: ['mat', 'chair', 'bench', 'box', 'step', 'jump-box', 'back-extension-bench', 'wedge', 'cushion', 'dome'],
+  },
+  {
+    name: 'To hold, lean on and hang from',
+    kit: ['wall', 'hand-support', 'counter', 'doorway', 'rack', 'pull-up-bar', 'anchor'],
+  },
+  {
+    name: 'Small things',
+    kit: ['dowel', 'strap', 'roll', 'sliders', 'skipping-rope', 'battle-ropes', 'mirror', 'partner'],
+  },
+];
+
 function Things({ draft, problems, lexicon, onChange }: EditorProps) {
-  const things = [...lexicon.kit.values()].filter(({ id }) => !BY_SOURCE.has(id));
-  const set = (kit: string, count: string) => onChange({ ...draft, things: { ...draft.things, [kit]: count } });
+  const all = [...lexicon.kit.values()].filter(({ id }) => !BY_SOURCE.has(id));
+  const grouped = new Set(GROUPS.flatMap(({ kit }) => kit));
+  const groups = [
+    ...GROUPS.map(({ name, kit }) => ({ name, things: kit.flatMap((id) => all.find((thing) => thing.id === id) ?? []) })),
+    { name: 'Other kit', things: all.filter(({ id }) => !grouped.has(id)) },
+  ].filter(({ things }) => things.length > 0);
   return (
     <>
       <h2 className="mt-5 text-xl">What else there is</h2>
-      <p className="text-quiet">How many. What one person at a time can use is marked.</p>
-      <ul className="mt-1 grid gap-x-8 sm:grid-cols-2">
-        {things.map(({ id, name, exclusive }) => {
-          const count = draft.things[id] ?? '';
-          const has = count !== '' && count !== '0';
-          return (
-            <li key={id} className="flex items-center gap-3">
-              <Tick checked={has} onChange={(event) => set(id, event.target.checked ? '1' : '')}>
-                {name}
-                {exclusive && <span className="text-quiet"> · one at a time</span>}
-              </Tick>
-              {has && (
-                <input
-                  className="input bg-panel figures ml-auto min-h-11 w-16"
-                  inputMode="numeric"
-                  aria-label={`How many: ${name}`}
-                  aria-invalid={problems[`things.${id}`] !== undefined}
-                  value={count}
-                  onChange={(event) => set(id, event.target.value)}
-                />
-              )}
-              {problems[`things.${id}`] && (
-                <span role="alert" className="text-sm font-bold">
-                  {problems[`things.${id}`]}
-                </span>
-              )}
-            </li>
-          );
-        })}
-      </ul>
+      {groups.map(({ name, things }) => (
+        <ThingGroup key={name} name={name} things={things} draft={draft} problems={problems} onChange={onChange} />
+      ))}
     </>
+  );
+}
+
+const isThere = (draft: InventoryDraft, kit: string) => !['', '0'].includes((draft.things[kit] ?? '').trim());
+
+interface GroupProps extends Omit<EditorProps, 'lexicon'> {
+  readonly name: string;
+  readonly things: readonly { readonly id: string; readonly name: string; readonly exclusive?: boolean }[];
+}
+
+/** Closed it says what of it there is; what is wrong in it opens it. */
+function ThingGroup({ name, things, draft, problems, onChange }: GroupProps) {
+  const [isOpen, setIsOpen] = useState(false);
+  const isWrong = things.some(({ id }) => problems[`things.${id}`] !== undefined);
+  const has = things.filter(({ id }) => isThere(draft, id));
+  const said = has.map(({ id, name: thing }) => (draft.things[id] === '1' ? thing : `${thing} ×${draft.things[id]}`));
+  const set = (kit: string, count: string) => onChange({ ...draft, things: { ...draft.things, [kit]: count } });
+  return (
+    <details
+      className="border-base-300 border-t py-1"
+      open={isOpen || isWrong}
+      onToggle={(event) => setIsOpen(event.currentTarget.open)}
+    >
+      <summary className="min-h-11 cursor-pointer py-2">
+        <b>{name}</b>
+        <span className="text-quiet">: {said.length > 0 ? said.join(', ') : 'nothing ticked'}</span>
+      </summary>
+      <ul className="grid gap-x-8 sm:grid-cols-2">
+        {things.map(({ id, name: thing, exclusive }) => (
+          <li key={id} className="flex flex-wrap items-center gap-x-3">
+            <Tick checked={isThere(draft, id)} onChange={(event) => set(id, event.target.checked ? '1' : '')}>
+              {thing}
+              {exclusive && <span className="text-quiet"> · one person at a time</span>}
+            </Tick>
+            {isThere(draft, id) && (
+              <input
+                className="input bg-panel figures ml-auto min-h-11 w-16"
+                inputMode="numeric"
+                aria-label={`How many: ${thing}`}
+                aria-invalid={problems[`things.${id}`] !== undefined}
+                value={draft.things[id]}
+                onChange={(event) => set(id, event.target.value)}
+              />
+            )}
+            {problems[`things.${id}`] && (
+              <span role="alert" className="w-full text-sm font-bold">
+                {problems[`things.${id}`]}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }

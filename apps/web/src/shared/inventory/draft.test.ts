@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Inventory } from '@waxwing/core/loading';
-import { draftFrom, inventoryOf, newSource, parseSettings, parseWeights, type SourceDraft } from './draft.ts';
+import { commonRooms, type Inventory } from '@waxwing/core/loading';
+import { draftFrom, furnish, inventoryOf, newSource, parseSettings, parseWeights, type SourceDraft } from './draft.ts';
 
 let keys = 0;
 const newKey = () => `k${(keys += 1)}`;
@@ -111,5 +111,37 @@ describe('the free floor', () => {
   ] as const)('%s is asked for at its field', (_what, widthM, depthM, fields) => {
     const answer = typed(widthM, depthM);
     expect(answer.ok ? [] : Object.keys(answer.problems)).toEqual(fields);
+  });
+});
+
+describe('begun with a usual room', () => {
+  const rooms = (['kg', 'lb'] as const).flatMap((unit) => commonRooms(unit).map(({ inventory }) => inventory));
+  const [bands, few, studio] = rooms as [Inventory, Inventory, Inventory];
+  const kept = (draft: ReturnType<typeof furnish>) => {
+    const answer = inventoryOf(draft);
+    if (!answer.ok) throw new Error(JSON.stringify(answer.problems));
+    return answer.inventory;
+  };
+
+  test('it is that room; another choice is that one, and the floor that was measured stays', () => {
+    const empty = { ...draftFrom(undefined, newKey), floor: { widthM: '4', depthM: '5' } };
+    const first = furnish(empty, studio, rooms, newKey);
+    expect(kept(first)).toEqual({ ...studio, floor: { widthM: 4, depthM: 5 } });
+    expect(kept(furnish(first, few, rooms, newKey))).toEqual({ ...few, floor: { widthM: 4, depthM: 5 } });
+  });
+
+  test('what was typed stays, and what is lacking comes to it', () => {
+    const typed = { ...draftFrom(undefined, newKey), things: { mat: '9' }, sources: [source({ weights: '3 7' })] };
+    const furnished = kept(furnish(typed, few, rooms, newKey));
+    expect(furnished.sources).toHaveLength(few.sources.length);
+    expect(furnished.sources[0]).toMatchObject({ kind: 'fixed', weights: [{ value: 3 }, { value: 7 }] });
+    expect(furnished.things).toContainEqual({ kit: 'mat', count: 9 });
+    expect(furnished.things).toHaveLength(few.things.length);
+    expect(kept(furnish(typed, bands, rooms, newKey)).sources).toHaveLength(3);
+  });
+
+  test('half typed and unreadable it isn’t taken for an empty one', () => {
+    const typed = { ...draftFrom(undefined, newKey), sources: [source({ weights: 'eight' })] };
+    expect(furnish(typed, few, rooms, newKey).sources[0]).toMatchObject({ weights: 'eight' });
   });
 });

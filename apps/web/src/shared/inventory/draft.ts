@@ -293,3 +293,35 @@ export function draftFrom(inventory: Inventory | undefined, newKey: () => string
     floor: { widthM: text(inventory?.floor?.widthM), depthM: text(inventory?.floor?.depthM) },
   };
 }
+
+/**
+ * A draft with what a common room has. Of a draft that somebody has typed into nothing is lost: it gets what it lacks; one that is as
+ * another common room left it gives way.
+ */
+export function furnish(
+  draft: InventoryDraft,
+  room: Inventory,
+  others: readonly Inventory[],
+  newKey: () => string,
+): InventoryDraft {
+  const has = whatItHas(draft);
+  const asMade = [{ things: [], sources: [] }, ...others].map((each) => whatItHas(draftFrom(each, newKey)));
+  const isUntouched = has !== null && asMade.includes(has);
+  const furnished = draftFrom(room, newKey);
+  if (isUntouched) return { ...furnished, floor: draft.floor, alone: draft.alone };
+  const lacking = furnished.sources.filter(
+    ({ kind, what }) => !draft.sources.some((source) => source.kind === kind && source.what === what),
+  );
+  const counted = Object.entries(draft.things).filter(([, count]) => count.trim() !== '');
+  return {
+    ...draft,
+    sources: [...draft.sources, ...lacking],
+    things: { ...furnished.things, ...Object.fromEntries(counted) },
+  };
+}
+
+/** Kit and loads as text, to be compared; `null` while something can’t be read. */
+function whatItHas(draft: InventoryDraft): string | null {
+  const read = inventoryOf(draft);
+  return read.ok ? JSON.stringify([read.inventory.things, read.inventory.sources]) : null;
+}

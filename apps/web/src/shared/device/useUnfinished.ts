@@ -1,0 +1,32 @@
+import { useState } from 'react';
+import { useSignedIn } from '../signedIn.tsx';
+import { forgetDraftAt, keepDraftAt, keptDraftAt } from './keptDrafts.ts';
+
+/** What stands half filled in a form, and since when (UTC). */
+interface Unfinished<T> {
+  readonly at: string;
+  readonly value: T;
+}
+
+const keyOf = (trainerId: string, form: string) => `waxwing.form.${trainerId}.${form}`;
+
+/** The form of a client's record, by whose it is. */
+export const recordForm = (clientId: string | null) => `client.${clientId ?? 'new'}`;
+
+/** A form that is left half filled goes on where it was, on this device and for this sign-in. `form` names it, such as `room.new`. */
+export function useUnfinished<T>(form: string) {
+  const { me } = useSignedIn();
+  const key = keyOf(me.trainerId, form);
+  const [found] = useState(() => keptDraftAt<Unfinished<T>>(key));
+  return {
+    /** What was there when the page opened. */
+    found,
+    keep: (value: T) => keepDraftAt(key, { at: new Date().toISOString(), value } satisfies Unfinished<T>),
+    forget: () => forgetDraftAt(key),
+  };
+}
+
+/** A client who was deleted for good: nothing that was typed of them stays. */
+export function forgetRecordForm(trainerId: string, clientId: string): void {
+  forgetDraftAt(keyOf(trainerId, recordForm(clientId)));
+}
