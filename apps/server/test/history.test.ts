@@ -13,10 +13,11 @@ import {
   type SessionAnswer,
   type SessionSummary,
   type StudioLibrary,
+  type TodayAnswer,
 } from '@waxwing/core/api';
 import type Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
-import { v4 } from 'uuid';
+import { v4, v7 } from 'uuid';
 import type { ImportReport } from '../src/library/library.ts';
 import type { SignedInClient } from './testServer.ts';
 import { TestServer } from './testServer.ts';
@@ -105,6 +106,26 @@ function cuesFor(brief: SessionBrief) {
   const fault = situation.movement.faults.find((each) => each.faultId === FAULT)!;
   return rankCues({ fault, clientName: firstName(client.name), book: client.book, said: [] });
 }
+
+test('Today says which fault was still there when the last hour ended, and nothing of one that was fixed', async () => {
+  const fresh = await TestServer.start();
+  onTestEnd.push(() => fresh.stop());
+  const own = maren;
+  maren = await fresh.signIn('owner');
+  const dot = await fresh.client(fresh.owner, 'Dot Ames');
+  const visit = { bookingId: v7(), localDate: '2026-03-20', startMinute: 540, minutes: 60, clientIds: [dot] };
+  await maren.post('/api/bookings', visit).expect(201);
+  const today = async () => (await maren.get('/api/today?date=2026-03-20').expect(200)).body as TodayAnswer;
+  const watched = async () => (await today()).visits[0]!.clients[0]!.watch;
+
+  expect(await today()).toMatchObject({ hasBegun: false });
+  await session(dot, '2026-03-16', [[SPREAD, 'same']]);
+  expect(await watched()).toEqual([{ movementId: SQUAT, faultTypeId: 'knees-in', side: null }]);
+  expect(await today()).toMatchObject({ hasBegun: true });
+  await session(dot, '2026-03-18', [[SPREAD, 'fixed']]);
+  expect(await watched()).toEqual([]);
+  maren = own;
+});
 
 test('two weeks of sessions with two clients: the cue that works for one comes first for her, and the tallies are exact', async () => {
   const ilse = await server.client(server.owner, 'Ilse Varga-Holm');

@@ -32,6 +32,7 @@ export class Today {
     const ids = [...new Set(visits.flatMap(({ clients }) => clients.map(({ clientId }) => clientId)))];
     const due = await this.history.due(actor.studioId, ids);
     const last = await this.sessions.lastOf(ids);
+    const watch = await this.history.stillThere(actor.studioId, last);
     const names = new Map((await this.movements.findBy({ studioId: actor.studioId })).map((each) => [each.id, each.name]));
 
     const clientOf = (clientId: string): TodayClient[] => {
@@ -48,12 +49,14 @@ export class Today {
           decided: (due.get(clientId) ?? [])
             .filter((decision) => decision.localDate === lastTime?.localDate)
             .map((decision) => ({ ...decision, movementName: names.get(decision.movementId) ?? decision.movementId })),
+          watch: watch.get(clientId) ?? [],
         },
       ];
     };
     return {
       localDate,
       live: await this.sessions.list(actor, { live: true }),
+      hasBegun: await this.sessions.hasBegun(actor),
       visits: visits.map((visit) => ({ ...visit, clients: visit.clients.flatMap(({ clientId }) => clientOf(clientId)) })),
     };
   }

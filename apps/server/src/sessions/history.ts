@@ -6,10 +6,17 @@ import type { SetUp } from '@waxwing/core/client';
 import { TRIAL_VALUE, tallyKey, type CueTally, type TallyBook } from '@waxwing/core/coaching';
 import type { PractisedSet } from '@waxwing/core/progress';
 import { LATE_FROM_SET, type DueDecision, type FaultRate, type MovementHistory } from '@waxwing/core/session';
-import type { ClientSummary, CueTrialsAnswer, HistoryAnswer, PracticeAnswer } from '@waxwing/core/api';
+import type { ClientSummary, CueTrialsAnswer, FaultStillThere, HistoryAnswer, PracticeAnswer } from '@waxwing/core/api';
 import type { Reads } from '../database/reads.ts';
 import { Library } from '../library/library.ts';
-import { LogCueTrialEntity, LogDecisionEntity, LogItemEntity, LogSegmentEntity, LogSetUpEntity } from './session.entities.ts';
+import {
+  LogCueTrialEntity,
+  LogDecisionEntity,
+  LogFaultEntity,
+  LogItemEntity,
+  LogSegmentEntity,
+  LogSetUpEntity,
+} from './session.entities.ts';
 
 /** Earlier sessions that a decision for the next one looks at. */
 const OUTCOMES_KEPT = 4;
@@ -134,6 +141,7 @@ export class History {
     @InjectRepository(LogItemEntity) private readonly items: Reads<LogItemEntity>,
     @InjectRepository(LogDecisionEntity) private readonly decisions: Reads<LogDecisionEntity>,
     @InjectRepository(LogSetUpEntity) private readonly setUpNotes: Reads<LogSetUpEntity>,
+    @InjectRepository(LogFaultEntity) private readonly faults: Reads<LogFaultEntity>,
     private readonly library: Library,
   ) {}
 
@@ -391,6 +399,26 @@ export class History {
     const all = [...noted, ...(client.setUps ?? [])].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
     const renames = await this.library.renames(studioId);
     return Object.fromEntries(all.map(({ movementId, setUp }) => [renames.movement(movementId), setUp]));
+  }
+
+  /** Of some clients' sessions, by client: which faults of weight were there when a set ended; risks first, then what was seen most. */
+  async stillThere(
+    studioId: string,
+    sessions: ReadonlyMap<string, { readonly sessionId: string }>,
+  ): Promise<Map<string, FaultStillThere[]>> {
+    const rows = await this.faults.query<(FaultStillThere & { readonly clientId: string })[]>(
+      `select "clientId", "movementId", "faultTypeId", side from log_faults
+       where "sessionId" in (select value from json_each(?)) and status in ('open', 'left') and severity in ('risk', 'performance')
+       group by "sessionId", "clientId", "movementId", "faultTypeId", side
+       order by severity = 'risk' desc, sum(times) desc, "movementId", "faultTypeId"`,
+      [JSON.stringify([...new Set([...sessions.values()].map(({ sessionId }) => sessionId))])],
+    );
+    const renames = await this.library.renames(studioId);
+    const found = new Map<string, FaultStillThere[]>();
+    for (const { clientId, movementId, ...fault } of rows) {
+      found.set(clientId, [...(found.get(clientId) ?? []), { ...fault, movementId: renames.movement(movementId) }]);
+    }
+    return found;
   }
 
   /** The newest decision for each movement, newest first. */

@@ -26,7 +26,7 @@ export interface ReadinessVerdict {
 
 /** May somebody begin? */
 export function readinessOf(answers: ReadinessAnswers | undefined): ReadinessVerdict {
-  if (!answers) return { kind: 'not-asked', text: 'The readiness questions have not been asked yet.' };
+  if (!answers) return { kind: 'not-asked', text: 'The health questions haven’t been asked yet.' };
   if (answers.yes.length === 0) return { kind: 'clear', text: `Asked on ${answers.askedOn}: nothing speaks against it.` };
   const questions = READINESS_QUESTIONS.filter(({ id }) => answers.yes.includes(id)).map(({ text }) => text.replace(/\?$/, ''));
   const what = questions.join('; ');

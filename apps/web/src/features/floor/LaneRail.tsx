@@ -54,6 +54,7 @@ export function LaneItems({ index, situation, onGo }: LaneItemsProps) {
       item={item}
       name={index.nameOf(item.movementId)}
       isCurrent={item.itemId === situation.item.itemId}
+      isGoing={item.itemId === situation.item.itemId && situation.isWorking}
       onGo={onGo}
     />
   ));
@@ -63,12 +64,20 @@ interface RailItemProps {
   readonly item: ItemState;
   readonly name: string;
   readonly isCurrent: boolean;
+  /** A set of it goes on. */
+  readonly isGoing: boolean;
   readonly onGo: (itemId: string) => void;
 }
 
+/** The set that goes on isn’t counted as done. */
+function setsText(done: number, sets: number, isGoing: boolean): string {
+  if (isGoing) return `in set ${done + 1}${done < sets ? ` of ${sets}` : ''}`;
+  return done === 0 ? `${sets} ${sets === 1 ? 'set' : 'sets'}` : `${Math.min(done, 99)} of ${sets} done`;
+}
+
 /** Drawn anew only when something of its own has changed. */
-const RailItem = memo(function RailItem({ item, name, isCurrent, onGo }: RailItemProps) {
-  const done = item.setIds.length;
+const RailItem = memo(function RailItem({ item, name, isCurrent, isGoing, onGo }: RailItemProps) {
+  const done = item.setIds.length - (isGoing ? 1 : 0);
   const isDone = done >= item.sets;
   return (
     <button
@@ -83,7 +92,7 @@ const RailItem = memo(function RailItem({ item, name, isCurrent, onGo }: RailIte
       <span className={clsx('leading-tight whitespace-nowrap lg:whitespace-normal', isCurrent && 'tail font-bold')}>{name}</span>
       <span className="text-quiet mt-1.5 flex items-center gap-1 text-sm">
         {isDone && <Check aria-hidden="true" size={16} className="text-success" />}
-        {item.pain ? 'stopped: pain' : item.dropped ? 'left out' : `${Math.min(done, 99)} of ${item.sets} sets`}
+        {item.pain ? 'stopped: pain' : item.dropped ? 'left out' : setsText(done, item.sets, isGoing)}
       </span>
     </button>
   );

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { TEMPO_MODES, TempoCaller, type TempoMode } from './tempoCaller.ts';
 
 const KEPT_AS = 'waxwing-tempo';
-const WORDS: Readonly<Record<TempoMode, string>> = { off: 'call it', ticks: 'ticks', voice: 'spoken' };
+const WORDS: Readonly<Record<TempoMode, string>> = { off: 'call tempo', ticks: 'ticks', voice: 'spoken' };
 
 interface TempoButtonProps {
   readonly tempo: Tempo;

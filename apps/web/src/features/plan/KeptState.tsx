@@ -27,7 +27,7 @@ export function KeptState({ snapshot: { kept }, keeper }: { readonly snapshot: P
   if (kept.kind === 'refused') {
     return (
       <p role="alert" className="border-accent my-2 border-l-8 pl-4 text-lg">
-        <b>Not kept on the server:</b> {kept.text}. It is still here.{' '}
+        <b>Not saved on the server:</b> {kept.text}. It is still here.{' '}
         <button type="button" className="link min-h-11" onClick={() => void keeper.flush()}>
           Try again
         </button>
@@ -39,8 +39,8 @@ export function KeptState({ snapshot: { kept }, keeper }: { readonly snapshot: P
       {kept.kind === 'waiting'
         ? 'On this device; goes to the server when there is a network'
         : kept.kind === 'sending'
-          ? 'Keeping …'
-          : 'Kept'}
+          ? 'Saving …'
+          : 'Saved'}
     </p>
   );
 }

@@ -275,7 +275,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
         {!isTemplate && items > 0 && <KeepAsTemplate plan={plan} title={title} />}
         {visit === null && !isTemplate && (
           <p className="text-quiet mt-8">
-            This plan stands for no visit.{' '}
+            This plan has no time in the diary yet.{' '}
             <Link className="link" to="/diary">
               To the diary
             </Link>

@@ -27,7 +27,7 @@ export function ToMind({ plan, known, library }: ToMindProps) {
           <b className="border-accent border-b-4">{what}</b> {note} <span className="text-quiet">{general}</span>
         </li>
       ))}
-      {known.context.inventory?.alone && <li>Nobody to spot: presses on the back are capped.</li>}
+      {known.context.inventory?.alone && <li>No spotter: lying presses stay light enough to get out from under alone.</li>}
     </ul>
   );
 }

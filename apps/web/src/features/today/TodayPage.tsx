@@ -11,6 +11,11 @@ import { useClients, useLibrary } from '../../shared/queries.ts';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { TodayNav } from '../../shared/TodayNav.tsx';
 import { whoIn } from '../../shared/whoIn.ts';
+import { decidedLines, layOutFor, watchText } from './dayWords.ts';
+import { FirstSteps } from './FirstSteps.tsx';
+
+/** So many faults can be kept in mind on the way to the floor. */
+const WATCH_MOST = 2;
 
 export function TodayPage() {
   const date = localDate();
@@ -35,7 +40,9 @@ export function TodayPage() {
       {today.data && (
         <>
           <FloorSessions live={today.data.live} />
-          {today.data.visits.length === 0 ? <NobodyBooked /> : <Visits visits={today.data.visits} />}
+          {!today.data.hasBegun && <FirstSteps />}
+          {today.data.visits.length > 0 && <Visits visits={today.data.visits} />}
+          {today.data.visits.length === 0 && today.data.hasBegun && <NobodyBooked />}
         </>
       )}
     </Page>
@@ -97,13 +104,15 @@ function Visitor({ client, begins }: { client: TodayClient; begins: TodayVisit |
     (each) =>
       `${each.side ? `${each.side} ` : ''}${(library?.lexicon.cautions.get(each.caution)?.name ?? each.caution).toLowerCase()}`,
   );
+  const watch = library ? client.watch.slice(0, WATCH_MOST).map((fault) => watchText(fault, library)) : [];
+  const kit = library ? layOutFor(client.decided, library) : [];
   return (
     <article className="grid gap-x-6 gap-y-2 md:grid-cols-[15rem_1fr_auto]" aria-label={client.name}>
       <div>
         <h2 className="text-xl leading-tight">{client.name}</h2>
         {cautions.length > 0 && (
           <p className="mt-1">
-            <span className="border-accent border-b-4">Mind</span> {cautions.join(', ')}
+            <span className="border-accent border-b-4">Careful:</span> {cautions.join(', ')}
           </p>
         )}
         {client.goal && <p className="text-quiet mt-1">{client.goal}</p>}
@@ -116,12 +125,22 @@ function Visitor({ client, begins }: { client: TodayClient; begins: TodayVisit |
             <p className="text-quiet">Decided on {shortDay(client.lastDate)}</p>
             {client.decided.length === 0 && <p>Nothing was written down.</p>}
             <ul>
-              {client.decided.map((decision) => (
-                <li key={decision.movementId} className="text-lg leading-snug">
-                  <b>{decision.movementName}:</b> {lowerFirst(decision.text)}
+              {decidedLines(client.decided).map(({ names, text }) => (
+                <li key={text} className="text-lg leading-snug">
+                  <b>{listed(names)}:</b> {lowerFirst(text)}
                 </li>
               ))}
             </ul>
+            {watch.length > 0 && (
+              <p className="mt-1">
+                <span className="text-quiet">Watch</span> {watch.join('; ')}
+              </p>
+            )}
+            {kit.length > 0 && (
+              <p className="mt-1">
+                <span className="text-quiet">Lay out</span> {kit.join(', ')}
+              </p>
+            )}
           </>
         )}
       </div>
@@ -142,7 +161,7 @@ function NobodyBooked() {
         <p>
           You have no clients yet.{' '}
           <Link className="link" to="/clients/new">
-            Take in your first one.
+            Add your first one.
           </Link>
         </p>
       )}
