@@ -148,7 +148,7 @@ test('what one trainer keeps on a shared tablet, the next neither sees nor sends
   await signInByHand(page, server, 'ferris', 'ropes-and-tar');
   await expect(page.getByText('Ilse')).toHaveCount(0);
   await page.goto(floor);
-  await expect(page.getByRole('alert')).toContainText('No such session among yours');
+  await expect(page.getByRole('alert')).toContainText('Couldn’t find the session');
 });
 
 test('the floor shows the fault from where the trainer stands, and goes on doing so without a network', async ({
@@ -196,4 +196,73 @@ test('the library is there, and searched, with the server gone; what changed is 
   await page.reload();
   expect(((await (await asked).json()) as { revisions: unknown[] }).revisions).toEqual([]);
   await expect(page.getByRole('region', { name: 'Fault: Knee drops in' })).toBeVisible();
+});
+
+test('with the network gone: who comes, who there is, and an hour that begins on this device and arrives later', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  // Fetched ahead while there was a network.
+  await expect(async () => {
+    const aheads = await page.evaluate(
+      () =>
+        new Promise<number>((resolve, reject) => {
+          void indexedDB.databases().then((all) => {
+            const opening = indexedDB.open(
+              all.find(({ name }) => name?.startsWith('waxwing-') && !name.includes('library'))!.name!,
+            );
+            opening.onerror = () => reject(new Error('the device’s store doesn’t open'));
+            opening.onsuccess = () => {
+              const count = opening.result.transaction('aheads').objectStore('aheads').count();
+              count.onsuccess = () => {
+                opening.result.close();
+                resolve(count.result);
+              };
+            };
+          });
+        }),
+    );
+    expect(aheads).toBeGreaterThan(0);
+  }).toPass();
+  await page.getByRole('link', { name: 'Clients', exact: true }).click();
+  await page.getByRole('link', { name: 'Ilse Varga-Holm' }).click();
+  await expect(page.getByRole('heading', { name: 'What they do, and what to take next' })).toBeVisible();
+  await server.goAway();
+
+  await page.goto(server.address);
+  await expect(page.getByText(/This is what this device knew at \d+:\d\d/)).toBeVisible();
+  await page.getByRole('link', { name: 'Clients', exact: true }).click();
+  await page.getByRole('link', { name: 'Ilse Varga-Holm' }).click();
+  await expect(page.getByRole('heading', { name: 'What they do, and what to take next' })).toBeVisible();
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await page.getByRole('button', { name: 'Start with Ilse without the network' }).click();
+  await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
+  await page.keyboard.press(' ');
+  await expect(page.getByTestId('count')).toHaveText('1');
+
+  // The page closed and opened again, the hour is one tap away.
+  await page.goto(server.address);
+  await page.getByRole('link', { name: /Ilse Varga-Holm still on the floor/ }).click();
+  await expect(page.getByTestId('count')).toHaveText('1');
+  const floor = page.url();
+
+  await server.comeBack();
+  await allSent(page, 60_000);
+  await page.goto(server.address);
+  await expect(page.getByText(/This is what this device knew/)).toHaveCount(0);
+  await expect(page.getByRole('link', { name: /Ilse Varga-Holm still on the floor/ })).toHaveAttribute(
+    'href',
+    new URL(floor).pathname,
+  );
+  // It is the visit's, not another.
+  const { session } = await page.evaluate(async () => {
+    const date = new Date().toLocaleDateString('sv');
+    const { visits } = (await (await fetch(`/api/today?date=${date}`)).json()) as {
+      visits: { clients: { name: string }[]; session: { sessionId: string } | null }[];
+    };
+    return visits.find(({ clients }) => clients.some(({ name }) => name.startsWith('Ilse')))!;
+  });
+  expect(floor).toContain(session!.sessionId);
 });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { openSession, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
+import { openSession, startAgain, type EventDraft, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
 import type { LibraryAnswer, SessionAnswer, SignedInAnswer, TodayAnswer } from '@waxwing/core/api';
 import Database from 'better-sqlite3';
 import { DataSource } from 'typeorm';
@@ -290,6 +290,26 @@ describe('events', () => {
     const wrong = { ...form, sessionId: v7(), lanes: [{ ...form.lanes[0]!, movements: [{ movementId: SQUAT, target: 0 }] }] };
     const refusal = await owner.post('/api/sessions', wrong).expect(400);
     expect(refusal.body.problems[0].path).toBe('lanes[0].movements[0].target');
+  });
+
+  test('what could begin is told without beginning it; begun later, from what the device kept, it is that session', async () => {
+    const form = {
+      sessionId: v7(),
+      localDate: '2026-03-05',
+      zone: 'Etc/UTC',
+      bookingId: v7(),
+      lanes: [{ laneId: v7(), clientId, movements: [{ movementId: SQUAT }] }],
+    };
+    const ahead = (await owner.post('/api/sessions/ahead', form).expect(200)).body as SessionBrief;
+    expect(ahead).toMatchObject({ sessionId: form.sessionId, bookingId: form.bookingId });
+    await owner.get(`/api/sessions/${form.sessionId}`).expect(404);
+    const begun = (await owner.post('/api/sessions', startAgain(ahead)).expect(201)).body as SessionBrief;
+    expect(begun.clients[0]!.items.map(({ movementId, target }) => [movementId, target])).toEqual(
+      ahead.clients[0]!.items.map(({ movementId, target }) => [movementId, target]),
+    );
+    expect(begun.bookingId).toBe(form.bookingId);
+    const foreign = { ...form, sessionId: v7(), lanes: [{ ...form.lanes[0]!, clientId: v7() }] };
+    await owner.post('/api/sessions/ahead', foreign).expect(404);
   });
 
   test('the next brief knows what was done and decided', async () => {

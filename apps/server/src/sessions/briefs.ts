@@ -191,8 +191,8 @@ export class Briefs {
     return true;
   }
 
-  async assemble(session: SessionEntity): Promise<SessionBrief> {
-    const { pins } = session;
+  async assemble(session: Begun): Promise<SessionBrief> {
+    const { pins, placeId, bookingId } = session;
     return {
       sessionId: session.id,
       localDate: session.localDate,
@@ -201,11 +201,16 @@ export class Briefs {
       kit: pins.kit,
       inventory: pins.inventory ?? null,
       ...(pins.plan && { plan: pins.plan }),
+      ...(placeId && { placeId }),
+      ...(bookingId && { bookingId }),
       vocabulary: await this.words.pinned(pins.vocabularyRevisionId),
       revisions: await this.library.revisionsById(pins.revisionIds),
     };
   }
 }
+
+/** What a brief is made of. */
+type Begun = Pick<SessionEntity, 'id' | 'localDate' | 'zone' | 'pins' | 'placeId' | 'bookingId'>;
 
 interface Known {
   readonly past: MovementHistory | null;

@@ -21,6 +21,13 @@ export class SessionsController {
     return this.sessions.start(actor, form);
   }
 
+  @Post('ahead')
+  @HttpCode(200)
+  @ShapeBody(StartSession)
+  ahead(@Actor() actor: SignedIn, @Body() form: StartSession): Promise<SessionBrief> {
+    return this.sessions.ahead(actor, form);
+  }
+
   @Post(':sessionId/lanes')
   @ShapeBody(PickedLane)
   join(@Actor() actor: SignedIn, @Param('sessionId', IdPipe) sessionId: string, @Body() lane: PickedLane): Promise<SessionBrief> {

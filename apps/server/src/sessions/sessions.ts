@@ -52,8 +52,8 @@ export class Sessions {
     private readonly changes: Changes,
   ) {}
 
-  /** Begins a session and answers its brief. Asked again with the same id and the same picks it answers the same brief. */
-  async start(actor: SignedIn, form: StartSession): Promise<SessionBrief> {
+  /** Who is in it, if a session with them may begin. */
+  private async mayBegin(actor: SignedIn, form: StartSession): Promise<readonly ClientSummary[]> {
     refuseTwice(form);
     const clients = isClass(form)
       ? form.lanes.map(asNobody)
@@ -62,6 +62,12 @@ export class Sessions {
           form.lanes.map(({ clientId }) => clientId!),
         );
     refuseHeld(clients);
+    return clients;
+  }
+
+  /** Begins a session and answers its brief. Asked again with the same id and the same picks it answers the same brief. */
+  async start(actor: SignedIn, form: StartSession): Promise<SessionBrief> {
+    const clients = await this.mayBegin(actor, form);
     const asked = createHash('sha256').update(JSON.stringify(form)).digest('hex');
     const known = await this.sessions.findOneBy({ id: form.sessionId });
     if (known) return this.briefs.assemble(sameAsked(actor, known, asked));
@@ -99,6 +105,15 @@ export class Sessions {
       return entity;
     });
     return this.briefs.assemble(session);
+  }
+
+  /** What `start` would answer, without beginning anything: a device keeps it for a room without a network. */
+  async ahead(actor: SignedIn, form: StartSession): Promise<SessionBrief> {
+    const clients = await this.mayBegin(actor, form);
+    const { sessionId: id, localDate, zone, placeId = null, bookingId = null } = form;
+    const pins = await this.briefs.pin(actor, form, clients);
+    const brief = await this.briefs.assemble({ id, localDate, zone, placeId, bookingId, pins });
+    return form.atHome ? { ...brief, atHome: true } : brief;
   }
 
   /** Somebody comes later: the running session is given what Floor needs of them. Asked twice it is done once. */

@@ -18,6 +18,8 @@ const queryClient = new QueryClient({
       networkMode: 'always',
       retry: (count, error) => !(error instanceof RequestRefused) && count < 1,
       staleTime: 15_000,
+      // What was shown from before while there was no network.
+      refetchOnReconnect: 'always',
     },
     mutations: { networkMode: 'always' },
   },

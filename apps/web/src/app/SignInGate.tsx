@@ -2,10 +2,11 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { Me, SignedInAnswer } from '@waxwing/core/api';
 import { matchPath } from 'react-router';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
-import { api } from '../shared/api.ts';
+import { api, keptAnswers } from '../shared/api.ts';
 import { clearSent } from '../shared/device/clearSent.ts';
 import { deviceStoreFor, type DeviceStore } from '../shared/device/deviceStore.ts';
 import { Outbox } from '../shared/device/outbox.ts';
+import { forgetRecordForm } from '../shared/device/useUnfinished.ts';
 import { onServerSeen, serverSeen } from '../shared/server.ts';
 import { rememberMe, rememberedMe, SignedInContext } from '../shared/signedIn.tsx';
 import { FLOOR } from './routes.tsx';
@@ -17,7 +18,10 @@ type State = { kind: 'asking' } | { kind: 'out' } | { kind: 'in'; me: Me };
 /** What this device keeps of clients who were deleted elsewhere goes; without a network, another time. */
 async function forgetDeleted(store: DeviceStore): Promise<void> {
   try {
-    for (const clientId of await api.get<readonly string[]>('clients/forgotten')) await store.forget(clientId);
+    for (const clientId of await api.get<readonly string[]>('clients/forgotten')) {
+      await store.forget(clientId);
+      forgetRecordForm(store.trainerId, clientId);
+    }
   } catch {
     // Asked again when Waxwing is next opened here.
   }
@@ -26,10 +30,16 @@ async function forgetDeleted(store: DeviceStore): Promise<void> {
 /** How long signing out waits for what is still to be sent. */
 const SEND_PATIENCE_MS = 3000;
 
+/** Theirs is what pages know without a network, before any of them asks. */
+function goIn(me: Me): State {
+  keptAnswers.use(deviceStoreFor(me.trainerId));
+  return { kind: 'in', me };
+}
+
 /** Who goes on before the server has said that they are signed in: on Floor the last one here, since a bad network may take seconds. */
 function firstState(): State {
   const last = rememberedMe();
-  return last && matchPath(`/${FLOOR.path}`, window.location.pathname) ? { kind: 'in', me: last } : { kind: 'asking' };
+  return last && matchPath(`/${FLOOR.path}`, window.location.pathname) ? goIn(last) : { kind: 'asking' };
 }
 
 /**
@@ -44,11 +54,12 @@ export function SignInGate({ children }: { children: ReactNode }) {
 
   const enter = useCallback((me: Me) => {
     rememberMe(me);
-    setState({ kind: 'in', me });
+    setState(goIn(me));
   }, []);
 
   const leave = useCallback(() => {
     rememberMe(null);
+    keptAnswers.use(null);
     // Nothing of one trainer's clients may show through to the next.
     queryClient.clear();
     setState({ kind: 'out' });
@@ -70,7 +81,7 @@ export function SignInGate({ children }: { children: ReactNode }) {
       ({ me }) => (me ? enter(me) : nobody()),
       () => {
         const known = rememberedMe();
-        if (known) setState({ kind: 'in', me: known });
+        if (known) setState(goIn(known));
         else leave();
       },
     );
@@ -84,6 +95,10 @@ export function SignInGate({ children }: { children: ReactNode }) {
     const flush = () => void outbox?.flushNow();
     let meet = (): Promise<void> => Promise.resolve();
     const stopMeeting = onServerSeen(() => void meet());
+    const stopAnswers = keptAnswers.subscribe(() => {
+      // The server is there again: what pages show from before is asked for anew.
+      if (keptAnswers.since() === null) void queryClient.invalidateQueries();
+    });
     const open = (store: DeviceStore) => {
       if (left) return;
       outbox = new Outbox(store);
@@ -110,6 +125,7 @@ export function SignInGate({ children }: { children: ReactNode }) {
     return () => {
       left = true;
       stopMeeting();
+      stopAnswers();
       window.removeEventListener('online', flush);
       outbox?.stop();
       setOutbox(null);

@@ -1,4 +1,5 @@
 import type { ApiError, Problem } from '@waxwing/core/api';
+import { KeptAnswers } from './device/keptAnswers.ts';
 import { noteServer, noteServerTime } from './server.ts';
 
 /** A request that Waxwing's server answered with an error. */
@@ -27,6 +28,12 @@ export class Unreachable extends Error {
 const ANSWER_MS = 15_000;
 /** For what the server works on: a backup, a whole library. */
 export const LONG_ANSWER_MS = 180_000;
+
+/** What pages show without a network. */
+export const keptAnswers = new KeptAnswers(
+  (error) => error instanceof Unreachable,
+  (error) => error instanceof RequestRefused && [403, 404, 410].includes(error.status),
+);
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE';
 
@@ -57,7 +64,9 @@ async function request<T>(method: Method, path: string, body?: unknown, patience
 }
 
 export const api = {
-  get: <T>(path: string) => request<T>('GET', path),
+  get: <T>(path: string) => keptAnswers.get(path, (patienceMs) => request<T>('GET', path, undefined, patienceMs)),
+  /** From the server, or not at all. */
+  getNow: <T>(path: string) => request<T>('GET', path),
   post: <T>(path: string, body: unknown, patienceMs?: number) => request<T>('POST', path, body, patienceMs),
   put: <T>(path: string, body: unknown) => request<T>('PUT', path, body),
   delete: <T>(path: string, body?: unknown, patienceMs?: number) => request<T>('DELETE', path, body, patienceMs),

@@ -94,4 +94,9 @@ export interface SessionBrief {
   readonly inventory?: Inventory | null;
   /** The edition of the plan that was begun, where one was. */
   readonly plan?: Plan;
+  /** The room, and the visit that it was booked as, where there are any. */
+  readonly placeId?: string;
+  readonly bookingId?: string;
+  /** At the first client’s home: known only of one that was fetched ahead. */
+  readonly atHome?: true;
 }

@@ -12,6 +12,9 @@ export function startAgain(brief: SessionBrief): StartSession {
     localDate: brief.localDate,
     zone: brief.zone,
     ...(brief.plan && { plan: brief.plan }),
+    ...(brief.placeId && { placeId: brief.placeId }),
+    ...(brief.atHome && { atHome: true }),
+    ...(brief.bookingId && { bookingId: brief.bookingId }),
     lanes: brief.clients.map(({ laneId, clientId, name, items }) => ({
       laneId,
       ...(isLevel({ laneId, clientId }) ? { level: name } : { clientId }),

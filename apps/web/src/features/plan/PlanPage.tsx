@@ -56,7 +56,7 @@ function Kept({ planId, start }: { readonly planId: string; readonly start: Plan
           void queries.invalidateQueries({ queryKey: ['diary'] });
           return answer;
         },
-        read: () => api.get<KeptPlan>(`plans/${planId}`),
+        read: () => api.getNow<KeptPlan>(`plans/${planId}`),
         keepDraft: (draft) => planDrafts.keep(me.trainerId, planId, draft),
         forgetDraft: () => planDrafts.forget(me.trainerId, planId),
         now: () => performance.now(),

@@ -2,17 +2,20 @@ import { listed, lowerFirst } from '@waxwing/core/movement';
 import { firstName } from '@waxwing/core/client';
 import type { SessionSummary, TodayAnswer, TodayClient, TodayVisit } from '@waxwing/core/api';
 import { useQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { dayText, localDate, shortDay, timeOfDay } from '../../shared/dates.ts';
+import { deviceStoreFor, type BriefAhead } from '../../shared/device/deviceStore.ts';
 import { Page } from '../../shared/page.tsx';
 import { PlanLinks } from '../../shared/PlanLinks.tsx';
 import { useClients, useLibrary } from '../../shared/queries.ts';
+import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { TodayNav } from '../../shared/TodayNav.tsx';
 import { whoIn } from '../../shared/whoIn.ts';
 import { decidedLines, layOutFor, watchText } from './dayWords.ts';
 import { FirstSteps } from './FirstSteps.tsx';
+import { useAheads, useIsCutOff, useOpenHere } from './useAheads.ts';
 
 /** So many faults can be kept in mind on the way to the floor. */
 const WATCH_MOST = 2;
@@ -39,9 +42,9 @@ export function TodayPage() {
       {today.isError && <Failed what="your day" error={today.error} onRetry={() => void today.refetch()} />}
       {today.data && (
         <>
-          <FloorSessions live={today.data.live} />
+          <FloorSessions live={today.data.live} since={date} />
           {!today.data.hasBegun && <FirstSteps />}
-          {today.data.visits.length > 0 && <Visits visits={today.data.visits} />}
+          {today.data.visits.length > 0 && <Visits date={date} visits={today.data.visits} />}
           {today.data.visits.length === 0 && today.data.hasBegun && <NobodyBooked />}
         </>
       )}
@@ -49,11 +52,19 @@ export function TodayPage() {
   );
 }
 
-function FloorSessions({ live }: { live: readonly SessionSummary[] }) {
-  if (live.length === 0) return null;
+interface FloorSessionsProps {
+  readonly live: readonly SessionSummary[];
+  readonly since: string;
+}
+
+/** What the server knows of, and without it what this device does. */
+function FloorSessions({ live, since }: FloorSessionsProps) {
+  const here = useOpenHere(since, useIsCutOff());
+  const all = [...live, ...here.filter(({ sessionId }) => !live.some((each) => each.sessionId === sessionId))];
+  if (all.length === 0) return null;
   return (
     <section aria-label="Still going on" className="mb-6">
-      {live.map((session) => (
+      {all.map((session) => (
         <Link
           key={session.sessionId}
           to={`/floor/${session.sessionId}`}
@@ -68,7 +79,13 @@ function FloorSessions({ live }: { live: readonly SessionSummary[] }) {
   );
 }
 
-function Visits({ visits }: { visits: readonly TodayVisit[] }) {
+interface VisitsProps {
+  readonly date: string;
+  readonly visits: readonly TodayVisit[];
+}
+
+function Visits({ date, visits }: VisitsProps) {
+  const aheads = useAheads(date, visits);
   return (
     <ol>
       {visits.map((visit) => (
@@ -77,7 +94,12 @@ function Visits({ visits }: { visits: readonly TodayVisit[] }) {
           <div className="grid gap-5">
             <VisitHead visit={visit} />
             {visit.clients.map((client, at) => (
-              <Visitor key={client.clientId} client={client} begins={at === 0 ? visit : null} />
+              <Visitor
+                key={client.clientId}
+                client={client}
+                begins={at === 0 ? visit : null}
+                ahead={aheads.get(visit.bookingId)}
+              />
             ))}
           </div>
         </li>
@@ -98,7 +120,13 @@ function VisitHead({ visit }: { visit: TodayVisit }) {
   );
 }
 
-function Visitor({ client, begins }: { client: TodayClient; begins: TodayVisit | null }) {
+interface VisitorProps {
+  readonly client: TodayClient;
+  readonly begins: TodayVisit | null;
+  readonly ahead: BriefAhead | undefined;
+}
+
+function Visitor({ client, begins, ahead }: VisitorProps) {
   const { library } = useLibrary();
   const cautions = client.cautions.map(
     (each) =>
@@ -144,12 +172,44 @@ function Visitor({ client, begins }: { client: TodayClient; begins: TodayVisit |
           </>
         )}
       </div>
-      {begins && (
-        <Link to={`/visits/${begins.bookingId}/plan?as=last`} className="btn btn-primary min-h-12 self-start px-5 text-base">
-          Start with {listed(begins.clients.map(({ name }) => firstName(name)))}
-        </Link>
-      )}
+      {begins && <Begin visit={begins} ahead={ahead} />}
     </article>
+  );
+}
+
+/** Floor finds it on this device; the server is told of it with its first events. Pressed again it is the same hour. */
+async function beginHere(trainerId: string, { brief }: BriefAhead): Promise<string> {
+  const store = await deviceStoreFor(trainerId);
+  if (!(await store.brief(brief.sessionId))) await store.saveBrief(brief);
+  return brief.sessionId;
+}
+
+/** To the plan of the visit, from where it begins; without a network straight to the floor with what was fetched ahead. */
+function Begin({ visit, ahead }: { visit: TodayVisit; ahead: BriefAhead | undefined }) {
+  const { me } = useSignedIn();
+  const navigate = useNavigate();
+  const isCutOff = useIsCutOff();
+  const who = `Start with ${listed(visit.clients.map(({ name }) => firstName(name)))}`;
+  const button = 'btn btn-primary min-h-12 self-start px-5 text-base';
+  if (!isCutOff || visit.session) {
+    return (
+      <Link to={`/visits/${visit.bookingId}/plan?as=last`} className={button}>
+        {who}
+      </Link>
+    );
+  }
+  if (!ahead) return <p className="max-w-48 self-start">Starts again with the network: nothing was fetched ahead for them.</p>;
+  return (
+    <button
+      type="button"
+      className={`${button} h-auto flex-col gap-0 py-2`}
+      onClick={() => void beginHere(me.trainerId, ahead).then((sessionId) => navigate(`/floor/${sessionId}`))}
+    >
+      {who}
+      <span className="block text-sm font-normal">
+        without the network, {visit.plan ? 'as planned, as a list' : 'as last time'}
+      </span>
+    </button>
   );
 }
 

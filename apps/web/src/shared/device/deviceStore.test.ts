@@ -56,6 +56,53 @@ describe('forgetting a client', () => {
   });
 });
 
+describe('for a time without a network', () => {
+  const ahead = (bookingId: string, localDate: string, ...clientIds: string[]) => ({
+    bookingId,
+    at: '2026-03-02T08:00:00.000Z',
+    brief: {
+      sessionId: v4(),
+      localDate,
+      clients: clientIds.map((clientId) => ({ clientId, laneId: v4() })),
+    } as unknown as SessionBrief,
+  });
+
+  test('what could begin today is there; yesterday’s goes, and what is somebody’s who is forgotten', async () => {
+    const [gone, stays] = [v4(), v4()];
+    await store.keepAhead(ahead('old', '2026-03-01', stays));
+    await store.keepAhead(ahead('hers', '2026-03-02', gone));
+    await store.keepAhead(ahead('his', '2026-03-02', stays));
+    await store.keepAnswer('clients', [{ clientId: gone }], new Date());
+    expect((await store.aheadsOf('2026-03-02')).map(({ bookingId }) => bookingId).sort()).toEqual(['hers', 'his']);
+    expect(await store.aheadsOf('2026-03-01')).toEqual([]);
+    await store.forget(gone);
+    expect((await store.aheadsOf('2026-03-02')).map(({ bookingId }) => bookingId)).toEqual(['his']);
+    expect(await store.keptAnswer('clients')).toBeUndefined();
+  });
+
+  test('open is what hasn’t ended, or whose end was taken back', async () => {
+    const [going, ended, again, before] = [v4(), v4(), v4(), v4()];
+    const on = (sessionId: string, localDate: string) =>
+      store.saveBrief({ sessionId, localDate, clients: [] } as unknown as SessionBrief);
+    for (const sessionId of [going, ended, again]) await on(sessionId, '2026-03-02');
+    await on(before, '2026-02-28');
+    const end: EventDraft = { type: 'session-ended', payload: {} };
+    await store.append(ended, [end], 0, new Date());
+    const [ending] = await store.append(again, [end], 0, new Date());
+    await store.append(again, [{ type: 'retracted', payload: { eventId: ending!.id } }], 0, new Date());
+    const open = await store.openSince('2026-03-01');
+    expect(open.map(({ sessionId }) => sessionId).sort()).toEqual([going, again].sort());
+  });
+
+  test('who signs out leaves none of it', async () => {
+    await store.keepAnswer('today?date=2026-03-02', { visits: [] }, new Date());
+    await store.keepAhead(ahead('hers', '2026-03-02', v4()));
+    await store.forgetSent('all');
+    expect(await store.keptAnswer('today?date=2026-03-02')).toBeUndefined();
+    expect(await store.aheadsOf('2026-03-02')).toEqual([]);
+  });
+});
+
 describe('the device store', () => {
   test('numbers are drawn once, also by appends that run into each other', async () => {
     const batches = await Promise.all([append('a', 'b'), append('c'), append('d', 'e')]);

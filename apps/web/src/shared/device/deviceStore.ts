@@ -55,7 +55,23 @@ export interface KeptPicture {
   readonly unsent: 0 | 1;
 }
 
+/** What the server answered last at an address, for a time when it can’t be asked. */
+interface KeptAnswer {
+  readonly path: string;
+  readonly at: string;
+  readonly answer: unknown;
+}
+
+/** A session that could begin without the server: of a visit, with everything that Floor needs. */
+export interface BriefAhead {
+  readonly bookingId: string;
+  readonly at: string;
+  readonly brief: SessionBrief;
+}
+
 interface Schema extends DBSchema {
+  answers: { key: string; value: KeptAnswer };
+  aheads: { key: string; value: BriefAhead };
   briefs: { key: string; value: SessionBrief };
   events: {
     key: string;
@@ -101,6 +117,41 @@ export class DeviceStore {
   async replicaId(): Promise<string | null> {
     const known = (await this.db.get('meta', 'replica')) as Replica | undefined;
     return known?.replicaId ?? null;
+  }
+
+  async keepAnswer(path: string, answer: unknown, at: Date): Promise<void> {
+    await this.db.put('answers', { path, answer, at: at.toISOString() });
+  }
+
+  async keptAnswer(path: string): Promise<KeptAnswer | undefined> {
+    return this.db.get('answers', path);
+  }
+
+  async dropAnswer(path: string): Promise<void> {
+    await this.db.delete('answers', path);
+  }
+
+  async keepAhead(ahead: BriefAhead): Promise<void> {
+    await this.db.put('aheads', ahead);
+  }
+
+  /** Those of a day; older ones go. */
+  async aheadsOf(localDate: string): Promise<BriefAhead[]> {
+    const all = await this.db.getAll('aheads');
+    for (const { bookingId, brief } of all) if (brief.localDate < localDate) await this.db.delete('aheads', bookingId);
+    return all.filter(({ brief }) => brief.localDate === localDate);
+  }
+
+  /** Sessions since a day that this device knows of and that haven’t ended, the newest first. */
+  async openSince(localDate: string): Promise<SessionBrief[]> {
+    const briefs = (await this.db.getAll('briefs')).filter((brief) => brief.localDate >= localDate);
+    const open: SessionBrief[] = [];
+    for (const brief of briefs) {
+      const events = await this.events(brief.sessionId);
+      const taken = new Set(events.flatMap((event) => (event.type === 'retracted' ? [event.payload.eventId] : [])));
+      if (!events.some(({ type, id }) => type === 'session-ended' && !taken.has(id))) open.push(brief);
+    }
+    return open.sort((a, b) => (a.sessionId < b.sessionId ? 1 : -1));
   }
 
   async brief(sessionId: string): Promise<SessionBrief | undefined> {
@@ -341,8 +392,10 @@ export class DeviceStore {
       if (kept.every(({ unsent, refused }) => unsent === 0 && refused === undefined)) await deleteSession(transaction, sessionId);
     }
     await transaction.done;
-    // The server has them, for whoever opens a set-up again.
+    // The server has them, for whoever opens a set-up again, or a page.
     if (before === 'all') {
+      await this.db.clear('answers');
+      await this.db.clear('aheads');
       for (const pictureId of await this.db.getAllKeysFromIndex('pictures', 'unsent', 0))
         await this.db.delete('pictures', pictureId);
     }
@@ -359,6 +412,11 @@ export class DeviceStore {
   async forget(clientId: string): Promise<void> {
     for (const pictureId of await this.db.getAllKeysFromIndex('pictures', 'clientId', clientId)) {
       await this.db.delete('pictures', pictureId);
+    }
+    // Any of them may speak of them; those that don’t are soon asked for again.
+    await this.db.clear('answers');
+    for (const { bookingId, brief } of await this.db.getAll('aheads')) {
+      if (brief.clients.some((client) => client.clientId === clientId)) await this.db.delete('aheads', bookingId);
     }
     const transaction = this.db.transaction(['briefs', 'events', 'pieces', 'meta'], 'readwrite');
     const briefs = transaction.objectStore('briefs');
@@ -429,7 +487,7 @@ const open = new Map<string, Promise<DeviceStore>>();
 export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
   let store = open.get(trainerId);
   if (!store) {
-    store = openDB<Schema>(`waxwing-${trainerId}`, 4, {
+    store = openDB<Schema>(`waxwing-${trainerId}`, 5, {
       upgrade(db, from, _to, transaction) {
         if (from < 1) {
           db.createObjectStore('briefs', { keyPath: 'sessionId' });
@@ -449,6 +507,10 @@ export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
           const pictures = db.createObjectStore('pictures', { keyPath: 'pictureId' });
           pictures.createIndex('unsent', 'unsent');
           pictures.createIndex('clientId', 'clientId');
+        }
+        if (from < 5) {
+          db.createObjectStore('answers', { keyPath: 'path' });
+          db.createObjectStore('aheads', { keyPath: 'bookingId' });
         }
       },
       // A newer tab wants to change the store: this one lets go of it, and says so when it is next used.
