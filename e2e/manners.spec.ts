@@ -43,7 +43,7 @@ test('an unknown address, a search without a hit and a failed request each have 
   await page.goto(`${server.address}/library?q=xylophone`);
   await expect(page.getByRole('heading', { name: 'Nothing found' })).toBeVisible();
   await page.goto(`${server.address}/library/waxwing:no-such`);
-  await expect(page.getByText('No movement with this address')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Couldn’t find this movement' })).toBeVisible();
 
   await page.route('**/api/sessions', (route) => route.abort());
   await page.goto(`${server.address}/log`);
@@ -62,7 +62,7 @@ test('nothing serious stands in the way of a screen reader, by day and at dusk',
   await page.goto(`${server.address}/library/waxwing:goblet-squat`);
   await expect(page.getByRole('region', { name: 'Rep strip' })).toBeVisible();
   await expectAccessible(page);
-  await page.getByRole('button', { name: 'Dusk' }).click();
+  await page.getByRole('button', { name: 'Dark' }).click();
   await expectAccessible(page);
   await page.getByRole('link', { name: 'Today' }).click();
   await startWith(page, 'Ilse', ['Goblet squat']);

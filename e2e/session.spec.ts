@@ -171,7 +171,7 @@ test('one side, then the other: the sides are counted apart', async ({ page, ser
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: /^Count: 1 of/ })).toContainText('right side');
   await page.getByRole('button', { name: 'Knee drops in, right' }).click();
-  await expect(page.getByRole('region', { name: 'Correction' })).toContainText('right: knee drops in');
+  await expect(page.getByRole('region', { name: 'Correction' })).toContainText('knee drops in, right');
 });
 
 test('a hold runs by the clock', async ({ page, server }) => {

@@ -15,7 +15,13 @@ export function Loading({ what }: { what: string }) {
 
 /** A request that failed: why, and how to go on. What isn't there for whoever asks isn't tried again. */
 export function Failed({ what, error, onRetry }: { what: string; error: unknown; onRetry?: () => void }) {
-  if (isNotHere(error)) return <NotHere what={what} />;
+  if (isNotHere(error)) {
+    return (
+      <div role="alert">
+        <NotHere what={what} />
+      </div>
+    );
+  }
   const unreachable = error instanceof Unreachable;
   return (
     <div role="alert" className="max-w-xl py-8">

@@ -11,7 +11,7 @@ import {
   type LaneSituation,
 } from '@waxwing/core/session';
 import clsx from 'clsx';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import { fromText } from '../../shared/viewWords.ts';
@@ -43,8 +43,15 @@ export function CorrectionCard({ index, situation, correction, others, live, tap
   const step = triage.endSet ? 'end' : waitingFor ? 'said' : isSpent && !isChanged ? 'change' : 'look-again';
   // Seen again after a change: the next change comes up. Not said yet: the cue does.
   const stillThere = () => (isSpent ? taps.see(triage.first.fault.faultId, triage.first.side) : taps.sayIt());
+  // Where tiles lie below it, as on a phone, whoever has tapped one is brought to what there is to say.
+  const card = useRef<HTMLElement>(null);
+  const about = `${triage.first.fault.faultId} ${triage.first.side ?? ''}`;
+  useEffect(() => {
+    if ((card.current?.getBoundingClientRect().top ?? 0) < 0) card.current?.scrollIntoView({ block: 'start' });
+  }, [about]);
   return (
     <section
+      ref={card}
       aria-label="Correction"
       className={clsx(
         'bg-panel grid flex-1 grid-rows-[auto_1fr] gap-x-5 rounded-2xl px-5 py-3',
@@ -135,7 +142,7 @@ function FirstFault({ index, situation, first }: { index: BriefIndex; situation:
   const { fault, side } = first;
   const view = viewOf(fault, lane.view);
   return (
-    <figure className="flex flex-col items-center justify-start md:mt-2">
+    <figure className="flex flex-col items-center justify-start md:mt-2 [@media(max-height:30rem)]:hidden">
       <FaultStill
         document={movement.document}
         lexicon={index.lexicon}
@@ -157,7 +164,7 @@ function FirstFault({ index, situation, first }: { index: BriefIndex; situation:
 }
 
 function named({ fault, side }: TriagedFault): string {
-  return side ? `${side}: ${lowerFirst(fault.name)}` : lowerFirst(fault.name);
+  return side ? `${lowerFirst(fault.name)}, ${side}` : lowerFirst(fault.name);
 }
 
 function WhatFirst({ correction: { triage } }: { correction: CorrectionStep }) {
@@ -167,7 +174,7 @@ function WhatFirst({ correction: { triage } }: { correction: CorrectionStep }) {
       <p className="flex items-baseline gap-2">
         <SeverityDrop severity={first.severity} size={16} />
         <span>
-          First <b>{named(first)}</b>
+          First: <b>{named(first)}</b>
           {reasons.length > 0 && <span className="text-quiet"> — {reasons.join('; ')}</span>}
         </span>
       </p>
@@ -243,7 +250,10 @@ function SaidCue({ correction, others, live, asksHurt, taps }: SaidCueProps) {
             : `${upperFirst([...(unlikeBefore ? [unlikeBefore] : []), ...said.reasons].join('; '))}.`}
         </p>
       )}
-      {said?.cue.explain && others.length === 0 && <p className="text-quiet">{said.cue.explain}</p>}
+      {/* On a low screen, or with large text, what it did comes before why it is said. */}
+      {said?.cue.explain && others.length === 0 && (
+        <p className="text-quiet [@media(max-height:30rem)]:hidden">{said.cue.explain}</p>
+      )}
       <OutcomeButtons onOutcome={taps.outcome} isTight={others.length > 0} />
       <div className={clsx('flex flex-wrap items-center gap-x-5', asksHurt && others.length > 0 && 'md:hidden lg:flex')}>
         {hasAnother && (

@@ -4,6 +4,7 @@ import clsx from 'clsx';
 import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { serverNow } from '../../shared/server.ts';
+import { isNotHere } from '../../shared/api.ts';
 import { useTitle } from '../../shared/page.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { useNow } from '../../shared/useNow.ts';
@@ -29,9 +30,11 @@ export default function FloorPage() {
       ) : (
         <>
           <Failed what="the session" error={opened.error} onRetry={() => window.location.reload()} />
-          <Link className="link" to="/">
-            Back to today
-          </Link>
+          {!isNotHere(opened.error) && (
+            <Link className="link" to="/">
+              Back to today
+            </Link>
+          )}
         </>
       )}
     </main>

@@ -306,9 +306,9 @@ function ResultRow({ library, row, query, faultTypeId, stances, client, heading 
       {heading && <h2 className="bg-base-200 px-2 py-2 text-xl">{heading}</h2>}
       <Link
         to={`/library/${document.id}${params && `?${params}`}`}
-        className="hover:bg-base-200 grid min-h-20 grid-cols-[5.5rem_1fr] items-center gap-x-4 px-2 py-1.5 md:grid-cols-[5.5rem_16rem_1fr_15rem]"
+        className="hover:bg-base-200 grid min-h-20 grid-cols-[5.5rem_1fr] items-center gap-x-4 px-2 py-1.5 lg:grid-cols-[5.5rem_16rem_1fr_15rem]"
       >
-        <span className="row-span-3 flex h-16 items-end justify-center md:row-span-1">
+        <span className="row-span-3 flex h-16 items-end justify-center lg:row-span-1">
           {isSeen &&
             (found ? (
               <FaultStill document={document} lexicon={library.lexicon} fault={found} className="max-h-16 max-w-full" />

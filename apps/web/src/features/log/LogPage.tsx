@@ -154,10 +154,10 @@ function Item({ item, names }: { item: ItemLog; names: Names }) {
           {swap.levers.length > 0 && <span className="text-quiet"> ({swap.levers.join(', ')})</span>}
         </p>
       ))}
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Sets of ${lowerFirst(name(item.movementId))}`}>
         <table className="table mt-1 text-base">
           <thead>
-            <tr>
+            <tr className="text-quiet">
               <th scope="col">Set</th>
               <th scope="col">Done</th>
               <th scope="col">Left in it</th>

@@ -112,7 +112,7 @@ function Words({ library }: { readonly library: IndexedLibrary }) {
       <DoneWithUndo done={saving.done?.text} className="" onUndo={saving.undo} />
       {saving.error && <Trouble error={saving.error} />}
       <div className="grid items-start gap-x-10 gap-y-4 lg:grid-cols-[24rem_1fr]">
-        <div className={clsx('lg:sticky lg:top-4', opened && 'max-lg:hidden')}>
+        <div className={clsx('min-w-0 lg:sticky lg:top-4', opened && 'max-lg:hidden')}>
           <SearchField
             key={list}
             label={`Find one of ${LIST_TITLES[list].toLowerCase()}`}

@@ -1,0 +1,60 @@
+import { expect } from '@playwright/test';
+import { seriousProblems } from './axe.ts';
+import { beyond, everyPage, isDrawn } from './pages.ts';
+import { signIn, test } from './server.ts';
+
+test('no page scrolls sideways from 360 to 1280 px, has its title and heading, and hinders nobody, in light and dark', async ({
+  page,
+  server,
+}) => {
+  const complaints: string[] = [];
+  page.on('pageerror', (error) => complaints.push(error.message));
+  await signIn(page, server);
+  const found: string[] = [];
+  for (const path of await everyPage(page)) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(`${server.address}${path}`);
+    await isDrawn(page);
+    if (!/^\S.* · Waxwing$/.test(await page.title())) found.push(`${path}: titled “${await page.title()}”`);
+    const text = await page.getByRole('main').innerText();
+    const nonsense = /.*(?:\buuid\b|\bundefined\b|\bNaN\b|\[object).*/.exec(text);
+    if (nonsense) found.push(`${path}: says ${nonsense[0]}`);
+    for (const width of [1280, 820, 390, 360]) {
+      await page.setViewportSize({ width, height: 800 });
+      const over = await beyond(page);
+      if (over > 0) found.push(`${path}: ${over} px too wide at ${width}`);
+    }
+    for (const theme of ['waxwing', 'dusk']) {
+      await page.evaluate((name) => document.documentElement.setAttribute('data-theme', name), theme);
+      // Tones of buttons fade over for a moment.
+      await page.evaluate(() => Promise.all(document.getAnimations().map((each) => each.finished.catch(() => undefined))));
+      found.push(...(await seriousProblems(page)).map((problem) => `${path} in ${theme}: ${problem}`));
+    }
+  }
+  expect(found).toEqual([]);
+  expect(complaints).toEqual([]);
+});
+
+test('by keyboard: the page’s heading comes first after a way was taken, and the opener after a dialog', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await page.getByRole('link', { name: 'Clients', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Clients', level: 1 })).toBeFocused();
+  await page.getByRole('link', { name: 'Ilse Varga-Holm' }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'Ilse Varga-Holm', level: 1 })).toBeFocused();
+  await page.goto(`${server.address}/clients/nobody`);
+  await expect(page.getByRole('heading', { name: 'Couldn’t find this client' })).toBeVisible();
+  await page.getByRole('link', { name: 'Go to Today' }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeFocused();
+
+  // On a phone the bar folds, and is open only where it was opened.
+  await page.setViewportSize({ width: 360, height: 740 });
+  await expect(page.getByRole('link', { name: 'Settings' })).toBeHidden();
+  await page.getByRole('button', { name: 'Menu' }).click();
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await expect(page.getByRole('heading', { name: 'Rooms and kit', level: 1 })).toBeFocused();
+  await expect(page.getByRole('link', { name: 'Tools' })).toBeHidden();
+});
