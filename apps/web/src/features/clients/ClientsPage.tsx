@@ -1,7 +1,6 @@
 import { searchable } from '@waxwing/core/movement';
 import { goalProgress, readinessOf } from '@waxwing/core/client';
 import type { ClientSummary } from '@waxwing/core/api';
-import clsx from 'clsx';
 import { UserPlus } from 'lucide-react';
 import { Link } from 'react-router';
 import { cautionsText } from '../../shared/cautionsText.ts';
@@ -9,29 +8,26 @@ import { localDate } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { useClients, useLibrary } from '../../shared/queries.ts';
 import { SearchField } from '../../shared/SearchField.tsx';
+import { SortHead, useSorting, type SortWay } from '../../shared/sorting.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 
-const SORTS = [
-  { id: 'name', name: 'Name' },
-  { id: 'age', name: 'Age' },
-  { id: 'goal', name: 'Goal' },
-] as const;
-type Sort = (typeof SORTS)[number]['id'];
-
-function sorted(clients: readonly ClientSummary[], sort: Sort): readonly ClientSummary[] {
-  const byName = (a: ClientSummary, b: ClientSummary) => a.name.localeCompare(b.name);
-  if (sort === 'age') return [...clients].sort((a, b) => a.birthYear - b.birthYear || byName(a, b));
-  // The nearest date first; who has none stands last.
-  const due = (client: ClientSummary) => client.goals.map(({ by }) => by ?? '9').sort()[0] ?? '9';
-  return [...clients].sort(sort === 'goal' ? (a, b) => due(a).localeCompare(due(b)) || byName(a, b) : byName);
-}
+type ByClient = SortWay<ClientSummary>['compare'];
+const byName: ByClient = (a, b) => a.name.localeCompare(b.name);
+/** The nearest date first; who has none stands last. */
+const due = (client: ClientSummary) => client.goals.map(({ by }) => by ?? '9').sort()[0] ?? '9';
+const SORTS: readonly SortWay<ClientSummary>[] = [
+  { id: 'name', name: 'Name', compare: byName },
+  { id: 'age', name: 'Age', compare: (a, b) => a.birthYear - b.birthYear || byName(a, b) },
+  { id: 'goal', name: 'Goal', compare: (a, b) => due(a).localeCompare(due(b)) || byName(a, b) },
+  { id: 'careful', name: 'Careful', compare: (a, b) => b.cautions.length - a.cautions.length || byName(a, b) },
+];
 
 export default function ClientsPage() {
   const clients = useClients();
   const address = useAddress();
   const query = searchable(address.get('q') ?? '');
-  const sort = SORTS.find(({ id }) => id === address.get('sort'))?.id ?? 'name';
+  const sorting = useSorting(SORTS);
   const found = (clients.data ?? []).filter(({ name, dayJob = '' }) => searchable(`${name} ${dayJob}`).includes(query));
   return (
     <Page
@@ -51,7 +47,7 @@ export default function ClientsPage() {
             <Link className="link" to="/clients/new">
               Add your first client
             </Link>
-            : a name, a year of birth, a goal, and what to mind. The rest can come later.
+            : a name, a year of birth, a goal, and what to be careful with. The rest can come later.
           </p>
         </Empty>
       )}
@@ -67,25 +63,14 @@ export default function ClientsPage() {
           <table className="mt-3 w-full text-left">
             <thead>
               <tr className="text-quiet">
-                {SORTS.map(({ id, name }, i) => (
-                  <th
-                    key={id}
-                    scope="col"
-                    aria-sort={sort === id ? 'ascending' : 'none'}
-                    className={clsx('font-normal', i === 1 && 'w-16')}
-                  >
-                    <button type="button" className="min-h-11 cursor-pointer" onClick={() => address.set({ sort: id })}>
-                      <span className={clsx(sort === id && 'tail font-bold')}>{name}</span>
-                    </button>
-                  </th>
-                ))}
-                <th scope="col" className="hidden font-normal md:table-cell">
-                  Careful
-                </th>
+                <SortHead sorting={sorting} id="name" />
+                <SortHead sorting={sorting} id="age" className="w-16" />
+                <SortHead sorting={sorting} id="goal" />
+                <SortHead sorting={sorting} id="careful" className="hidden md:table-cell" />
               </tr>
             </thead>
             <tbody>
-              {sorted(found, sort).map((client) => (
+              {sorting.sorted(found).map((client) => (
                 <ClientRow key={client.clientId} client={client} />
               ))}
             </tbody>

@@ -4,6 +4,7 @@ import { shownFirstText } from '@waxwing/core/progress';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { IndexedLibrary } from '../../shared/queries.ts';
+import { SortHead, useSorting, type SortWay } from '../../shared/sorting.tsx';
 import type { RungMarks } from './marks.ts';
 
 interface LadderListProps {
@@ -13,26 +14,40 @@ interface LadderListProps {
   readonly search: string;
 }
 
+interface RungRow {
+  readonly document: MovementDocument;
+  readonly rung: number;
+}
+
+const byName: SortWay<RungRow>['compare'] = (a, b) => a.document.name.localeCompare(b.document.name);
+const SORTS: readonly SortWay<RungRow>[] = [
+  { id: 'rung', name: 'rung', compare: (a, b) => a.rung - b.rung || byName(a, b) },
+  { id: 'movement', name: 'movement', compare: byName },
+];
+
 /** The same ladder as a list, rung by rung. */
 export function LadderList({ library, documents, marks, search }: LadderListProps) {
-  const sorted = useMemo(() => {
+  const rows = useMemo(() => {
     const rungOf = rungs(ladderOf(documents));
-    return [...documents]
-      .map((document) => ({ document, rung: rungOf.get(document.id)! }))
-      .sort((a, b) => a.rung - b.rung || a.document.name.localeCompare(b.document.name));
+    return documents.map((document) => ({ document, rung: rungOf.get(document.id)! }));
   }, [documents]);
+  const sorting = useSorting(SORTS);
   return (
     <table className="w-full">
       <thead>
         <tr className="text-quiet text-left">
-          <th className="w-16 py-2 font-normal">rung</th>
-          <th className="font-normal">movement</th>
-          <th className="font-normal">goes on to</th>
-          <th className="w-48 font-normal">stands there</th>
+          <SortHead sorting={sorting} id="rung" className="w-16 py-2" />
+          <SortHead sorting={sorting} id="movement" />
+          <th scope="col" className="font-normal">
+            goes on to
+          </th>
+          <th scope="col" className="w-48 font-normal">
+            who is there
+          </th>
         </tr>
       </thead>
       <tbody>
-        {sorted.map(({ document, rung }) => {
+        {sorting.sorted(rows).map(({ document, rung }) => {
           const { mark, people, obstacle } = marks.of(document.id);
           return (
             <tr key={document.id} className="border-base-300 border-t align-top">

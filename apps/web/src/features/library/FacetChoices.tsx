@@ -59,7 +59,7 @@ export function FacetChoices({ library, address }: { library: IndexedLibrary; ad
         'no caution',
         named(lexicon.cautions.values()).map(({ value, text }) => ({ value, text: `fine with: ${text.toLowerCase()}` })),
       )}
-      {choice('sort', 'Order', address.get('q') ? 'best match first' : 'by family', [
+      {choice('sort', 'Order', address.get('q') ? 'best match first' : 'by family, easiest first', [
         { value: 'name', text: 'by name' },
         { value: 'easiest', text: 'easiest first' },
       ])}

@@ -77,9 +77,17 @@ function rowsOf(library: IndexedLibrary, { answer, facets, sort, openness }: Ask
     .filter(({ revision }) => matchesFacets(revision.document, facets))
     .map((hit): Row => ({ ...hit, obstacles: openness?.obstaclesTo(hit.revision.document.id) ?? [] }));
   if (sort === 'name') rows.sort((a, b) => a.revision.document.name.localeCompare(b.revision.document.name));
-  if (sort === 'easiest') {
-    const rungOf = rungs(library.ladder);
-    rows.sort((a, b) => rungOf.get(a.revision.document.id)! - rungOf.get(b.revision.document.id)!);
+  const isByFamily = !sort && !answer;
+  const rungOf = sort === 'easiest' || isByFamily ? rungs(library.ladder) : new Map<string, number>();
+  const byRung = (a: Row, b: Row) => rungOf.get(a.revision.document.id)! - rungOf.get(b.revision.document.id)!;
+  if (sort === 'easiest') rows.sort(byRung);
+  // As a trainer thinks: family by family, each from its easiest on.
+  if (isByFamily) {
+    const families = [...library.lexicon.families.keys()];
+    const placeOf = ({ revision }: Row) => families.indexOf(revision.document.family);
+    rows.sort(
+      (a, b) => placeOf(a) - placeOf(b) || byRung(a, b) || a.revision.document.name.localeCompare(b.revision.document.name),
+    );
   }
   return [...rows.filter(({ obstacles }) => obstacles.length === 0), ...rows.filter(({ obstacles }) => obstacles.length > 0)];
 }

@@ -83,9 +83,7 @@ export function RepStrip({ movement, lexicon, phase: current, onPhase, pickedFau
         <BreathLine breaths={phases.map((phase) => movement.document.phases.find((each) => each.phase === phase)?.breath)} />
         {phases.map((phase) => (
           <ul key={phase} className="border-base-300 border-l border-dashed px-3 pb-3 leading-snug">
-            {cuesAt(phase).map((cue) => (
-              <Cue key={cue.cueId} cue={cue} />
-            ))}
+            <Cues cues={cuesAt(phase)} />
           </ul>
         ))}
         <div className="border-base-content col-span-full border-t-2" />
@@ -99,13 +97,46 @@ export function RepStrip({ movement, lexicon, phase: current, onPhase, pickedFau
                 {...(movement.document.figure && { onPick: () => onPickFault(fault) })}
               />
             ))}
-            {checksAt(phase).map((check) => (
-              <Check key={check.id} check={check} />
-            ))}
           </ul>
         ))}
+        {movement.checkpoints.length > 0 && (
+          <ul
+            aria-label="A good rep"
+            className="border-base-300 col-span-full grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-x-5 border-t px-3 pt-2"
+          >
+            {phases.flatMap((phase) => checksAt(phase).map((check) => <Check key={check.id} check={check} phase={phase} />))}
+          </ul>
+        )}
       </div>
     </section>
+  );
+}
+
+/** So many are enough to choose from at a glance; the library’s order says which. */
+const CUES_AT_ONCE = 3;
+
+function Cues({ cues }: { cues: readonly ResolvedCue[] }) {
+  // One more is no reason to hide it.
+  const shown = cues.length <= CUES_AT_ONCE + 1 ? cues : cues.slice(0, CUES_AT_ONCE);
+  const more = cues.slice(shown.length);
+  return (
+    <>
+      {shown.map((cue) => (
+        <Cue key={cue.cueId} cue={cue} />
+      ))}
+      {more.length > 0 && (
+        <li>
+          <details>
+            <summary className="text-quiet min-h-11 cursor-pointer py-2">{more.length} more</summary>
+            <ul>
+              {more.map((cue) => (
+                <Cue key={cue.cueId} cue={cue} />
+              ))}
+            </ul>
+          </details>
+        </li>
+      )}
+    </>
   );
 }
 
@@ -126,7 +157,7 @@ function Cue({ cue }: { cue: ResolvedCue }) {
   );
 }
 
-function Check({ check }: { check: Checkpoint }) {
+function Check({ check, phase }: { check: Checkpoint; phase: Phase }) {
   return (
     <li className="text-success flex gap-2 py-1 leading-snug">
       <span aria-hidden="true">✓</span>
@@ -137,7 +168,9 @@ function Check({ check }: { check: Checkpoint }) {
             , {check.fromDeg} to {check.toDeg}°
           </span>
         )}
-        <span className="text-quiet block text-sm">seen from the {check.view}</span>
+        <span className="text-quiet block text-sm">
+          {PHASE_NAMES[phase].toLowerCase()} · seen from the {check.view}
+        </span>
       </span>
     </li>
   );

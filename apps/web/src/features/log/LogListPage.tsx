@@ -5,7 +5,20 @@ import { api } from '../../shared/api.ts';
 import { shortDay } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
+import { SortButtons, useSorting, type SortWay } from '../../shared/sorting.tsx';
 import { whoIn } from '../../shared/whoIn.ts';
+
+const byDay: SortWay<SessionSummary>['compare'] = (a, b) =>
+  b.localDate.localeCompare(a.localDate) || (b.startedAt ?? '').localeCompare(a.startedAt ?? '');
+const SORTS: readonly SortWay<SessionSummary>[] = [
+  { id: 'day', name: 'day', compare: byDay },
+  { id: 'who', name: 'who came', compare: (a, b) => whoIn(a).localeCompare(whoIn(b)) || byDay(a, b) },
+  {
+    id: 'movements',
+    name: 'how much was done',
+    compare: (a, b) => b.movementNames.length - a.movementNames.length || byDay(a, b),
+  },
+];
 
 export default function LogListPage() {
   const sessions = useInfiniteQuery({
@@ -16,6 +29,7 @@ export default function LogListPage() {
     refetchOnMount: 'always',
   });
   const all = sessions.data?.pages.flat() ?? [];
+  const sorting = useSorting(SORTS);
   return (
     <Page title="Log">
       {sessions.isPending && <Loading what="the log" />}
@@ -30,8 +44,9 @@ export default function LogListPage() {
           </p>
         </Empty>
       )}
+      {all.length > 1 && <SortButtons sorting={sorting} />}
       <ul>
-        {all.map((session) => (
+        {sorting.sorted(all).map((session) => (
           <li key={session.sessionId} className="border-base-300 border-t">
             <Link
               to={session.status === 'ended' ? `/log/${session.sessionId}` : `/floor/${session.sessionId}`}

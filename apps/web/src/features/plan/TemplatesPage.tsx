@@ -8,9 +8,17 @@ import { momentText } from '../../shared/dates.ts';
 import { DoneWithUndo } from '../../shared/DoneWithUndo.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { SortButtons, useSorting, type SortWay } from '../../shared/sorting.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { TodayNav } from '../../shared/TodayNav.tsx';
 import { beginPlan } from './planDrafts.ts';
+
+const movementsOf = ({ plan }: KeptPlan) => plan.blocks.reduce((sum, { items }) => sum + items.length, 0);
+const SORTS: readonly SortWay<KeptPlan>[] = [
+  { id: 'changed', name: 'last changed', compare: (a, b) => b.changedAt.localeCompare(a.changedAt) },
+  { id: 'name', name: 'name', compare: (a, b) => a.plan.name.localeCompare(b.plan.name) },
+  { id: 'minutes', name: 'minutes', compare: (a, b) => a.plan.minutes - b.plan.minutes },
+];
 
 /** Plans that stand for no visit: an hour that is made once and used often. */
 export default function TemplatesPage() {
@@ -23,6 +31,7 @@ export default function TemplatesPage() {
     queryFn: () => api.get<KeptPlan[]>('plans/templates'),
     refetchOnMount: 'always',
   });
+  const sorting = useSorting(SORTS);
   const again = () => queries.invalidateQueries({ queryKey: ['templates'] });
   const begin = () => {
     const lanes = [{ laneId: uuid(), level: 'Anybody' }];
@@ -53,15 +62,15 @@ export default function TemplatesPage() {
           <p>Make one here, or keep a plan that worked as one: on its page, below.</p>
         </Empty>
       )}
+      {(templates.data?.length ?? 0) > 1 && <SortButtons sorting={sorting} />}
       <ul>
-        {templates.data?.map((template) => (
+        {sorting.sorted(templates.data ?? []).map((template) => (
           <li key={template.planId} className="border-base-300 flex flex-wrap items-baseline gap-x-4 border-t py-2">
             <Link className="heading min-h-11 content-center text-xl" to={`/plans/${template.planId}`}>
               {template.plan.name || 'Without a name'}
             </Link>
             <span className="text-quiet">
-              {template.plan.blocks.reduce((sum, { items }) => sum + items.length, 0)} movements, {template.plan.minutes} minutes,
-              changed {momentText(template.changedAt)}
+              {movementsOf(template)} movements, {template.plan.minutes} minutes, changed {momentText(template.changedAt)}
             </span>
             <button
               type="button"

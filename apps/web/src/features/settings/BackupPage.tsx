@@ -6,6 +6,7 @@ import { momentText } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { SettingsNav } from '../../shared/SettingsNav.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { SortHead, useSorting, type SortWay } from '../../shared/sorting.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 
 const WHY: Readonly<Record<BackupsAnswer['backups'][number]['reason'], string>> = {
@@ -35,7 +36,15 @@ export default function BackupPage() {
   );
 }
 
+type Backup = BackupsAnswer['backups'][number];
+const SORTS: readonly SortWay<Backup>[] = [
+  { id: 'made', name: 'Made', compare: (a, b) => b.madeAt.localeCompare(a.madeAt) },
+  { id: 'why', name: 'Why', compare: (a, b) => a.reason.localeCompare(b.reason) || b.madeAt.localeCompare(a.madeAt) },
+  { id: 'size', name: 'Size', compare: (a, b) => b.bytes - a.bytes },
+];
+
 function Backups() {
+  const sorting = useSorting(SORTS);
   const queries = useQueryClient();
   const backups = useQuery({ queryKey: ['backups'], queryFn: () => api.get<BackupsAnswer>('backups') });
   const make = useMutation({
@@ -89,19 +98,13 @@ function Backups() {
           <table className="figures mt-6 w-full max-w-2xl text-left">
             <thead>
               <tr className="text-quiet">
-                <th scope="col" className="font-normal">
-                  Made
-                </th>
-                <th scope="col" className="font-normal">
-                  Why
-                </th>
-                <th scope="col" className="text-right font-normal">
-                  Size
-                </th>
+                <SortHead sorting={sorting} id="made" />
+                <SortHead sorting={sorting} id="why" />
+                <SortHead sorting={sorting} id="size" className="text-right" />
               </tr>
             </thead>
             <tbody>
-              {all.map(({ name, madeAt, reason, bytes }) => (
+              {sorting.sorted(all).map(({ name, madeAt, reason, bytes }) => (
                 <tr key={name} className="border-base-300 border-t">
                   <th scope="row" className="py-2 font-normal" title={name}>
                     {momentText(madeAt)}

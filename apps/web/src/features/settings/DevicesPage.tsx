@@ -5,13 +5,24 @@ import { momentText } from '../../shared/dates.ts';
 import { Page } from '../../shared/page.tsx';
 import { SettingsNav } from '../../shared/SettingsNav.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { SortHead, useSorting, type SortWay } from '../../shared/sorting.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
+
+const bySeen: SortWay<SignedInDevice>['compare'] = (a, b) =>
+  Number(b.isThis) - Number(a.isThis) || b.lastSeenAt.localeCompare(a.lastSeenAt);
+const SORTS: readonly SortWay<SignedInDevice>[] = [
+  { id: 'seen', name: 'Last seen', compare: bySeen },
+  { id: 'device', name: 'Device', compare: (a, b) => a.device.localeCompare(b.device) || bySeen(a, b) },
+  { id: 'who', name: 'Who', compare: (a, b) => a.trainerName.localeCompare(b.trainerName) || bySeen(a, b) },
+  { id: 'since', name: 'Signed in', compare: (a, b) => b.signedInAt.localeCompare(a.signedInAt) },
+];
 
 /** Where somebody is signed in, to end it on a tablet that was lost. */
 export default function DevicesPage() {
   const { me } = useSignedIn();
   const queries = useQueryClient();
   const devices = useQuery({ queryKey: ['devices'], queryFn: () => api.get<readonly SignedInDevice[]>('devices') });
+  const sorting = useSorting(SORTS);
   const signOut = useMutation({
     mutationFn: ({ deviceId }: SignedInDevice) => api.delete(`devices/${deviceId}`),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['devices'] }),
@@ -28,27 +39,17 @@ export default function DevicesPage() {
         <table className="w-full max-w-4xl text-left">
           <thead>
             <tr className="text-quiet">
-              <th scope="col" className="font-normal">
-                Device
-              </th>
-              {me.role === 'owner' && (
-                <th scope="col" className="font-normal">
-                  Who
-                </th>
-              )}
-              <th scope="col" className="font-normal">
-                Last seen
-              </th>
-              <th scope="col" className="hidden font-normal sm:table-cell">
-                Signed in
-              </th>
+              <SortHead sorting={sorting} id="device" />
+              {me.role === 'owner' && <SortHead sorting={sorting} id="who" />}
+              <SortHead sorting={sorting} id="seen" />
+              <SortHead sorting={sorting} id="since" className="hidden sm:table-cell" />
               <th scope="col">
                 <span className="sr-only">End it</span>
               </th>
             </tr>
           </thead>
           <tbody>
-            {devices.data.map((device) => (
+            {sorting.sorted(devices.data).map((device) => (
               <tr key={device.deviceId} className="border-base-300 border-t">
                 <th scope="row" className="heading py-2 pr-4 text-lg font-normal">
                   {device.device}
