@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
+import { plainWords } from '../checks/plainWords.ts';
 
 /** One thing that is wrong with a document, and where: `movements[2].faults[0].severity`. */
 export interface Problem {
@@ -19,7 +20,7 @@ export function problemsOf(errors: readonly ValidationError[], prefix = ''): Pro
   return errors.flatMap((error) => {
     const name = /^\d+$/.test(error.property) ? `[${error.property}]` : `${prefix ? '.' : ''}${error.property}`;
     const path = `${prefix}${name}`;
-    const own = Object.values(error.constraints ?? {}).map((message) => ({ path, message }));
+    const own = plainWords(error.property, error.value, error.constraints ?? {}).map((message) => ({ path, message }));
     return [...own, ...problemsOf(error.children ?? [], path)];
   });
 }

@@ -91,7 +91,10 @@ describe('the load to take', () => {
   });
 
   test('a room that nobody described keeps the load and says so; a movement without load says nothing', () => {
-    expect(advise({ sources: [] })).toMatchObject({ load: pair(8), reasons: ['nobody has said yet which loads this room has'] });
+    expect(advise({ sources: [] })).toMatchObject({
+      load: pair(8),
+      reasons: ['nothing to load it with is listed for this room'],
+    });
     const squat = movementDocument({ id: 'w:squat' });
     expect(advise({ document: squat, last: null })).toMatchObject({ load: { kind: 'bodyweight' }, target: 8, reasons: [] });
   });

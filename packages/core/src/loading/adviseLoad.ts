@@ -175,7 +175,7 @@ export function adviseLoad(question: LoadQuestion): LoadAdvice {
       load,
       how: loadText(load),
       target: due?.target ?? last?.target ?? startingTarget(document),
-      reasons: isLoaded ? ['nobody has said yet which loads this room has'] : [],
+      reasons: isLoaded ? ['nothing to load it with is listed for this room'] : [],
     };
   }
   if (!last) {

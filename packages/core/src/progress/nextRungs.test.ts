@@ -42,8 +42,8 @@ describe('what comes next on each ladder', () => {
   test('the steps on from what is clean, with what is missing', () => {
     expect(rungs({ 'w:box': cleanSets(8), 'w:wall': cleanSets(12) })).toEqual({
       squat: [
-        ['w:free', 'first 2 × 12 clean, 2 in reserve of w:box'],
-        ['w:plie', 'first 2 × 12 clean, 2 in reserve of w:box'],
+        ['w:free', 'first w:box: 2 × 12 clean, 2 in reserve'],
+        ['w:plie', 'first w:box: 2 × 12 clean, 2 in reserve'],
       ],
       push: [['w:bench', '']],
     });

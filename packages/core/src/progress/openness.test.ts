@@ -42,12 +42,12 @@ describe('what is open to a client', () => {
   test('a beginner may do what nothing leads to, and reads what has to be shown for the rest', () => {
     const openness = opennessFor(new Map());
     expect(openness.isOpen('w:ground')).toBe(true);
-    expect(texts(openness, 'w:middle')).toEqual(['first 2 × 10 clean of ground']);
+    expect(texts(openness, 'w:middle')).toEqual(['first ground: 2 × 10 clean']);
   });
 
   test('a step is open once it has been shown, and says how far it is while it isn’t', () => {
     expect(texts(opennessFor(new Map([['w:ground', clean(1)]])), 'w:middle')).toEqual([
-      'first 2 × 10 clean of ground (1 of 2 sets so far)',
+      'first ground: 2 × 10 clean (1 of 2 sets so far)',
     ]);
     expect(opennessFor(new Map([['w:ground', clean(2)]])).isOpen('w:middle')).toBe(true);
   });

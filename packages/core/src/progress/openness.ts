@@ -58,7 +58,7 @@ export function opennessOf({ ladder, documentOf, lexicon, circumstances, practic
     // Who was marked as owning it has shown enough, whatever the log holds.
     if (shown.isShown || stoodOnAbove(step.from) || overrides?.get(step.from) === 'owned') return null;
     const sofar = shown.sets > 0 ? ` (${shown.sets} of ${step.shownFirst.sets} sets so far)` : '';
-    return `first ${shownFirstText(step.shownFirst)} of ${nameOf(step.from)}${sofar}`;
+    return `first ${nameOf(step.from)}: ${shownFirstText(step.shownFirst)}${sofar}`;
   }
   /** Stands on something harder than this, so that this needn't be shown any more. */
   const stoodOnAbove = (id: string) => below.has(id) && !stoodOn.includes(id);

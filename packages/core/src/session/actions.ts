@@ -419,6 +419,17 @@ export function endAsAsked(context: ActionContext): Drafts {
   return [{ type: 'set-ended', ...inLane(context), payload: { setId: set.setId, reason: 'done', amounts } }];
 }
 
+/** Whether what stands for a set is what was asked, since nobody counted. */
+export function isAsAsked({ segments, endReason }: SetState): boolean {
+  const toCount = segments.filter(({ unit }) => unit !== 'seconds');
+  const isUncounted = toCount.length > 0 && toCount.every(({ counted }) => counted === 0);
+  return (
+    isUncounted &&
+    endReason === 'done' &&
+    toCount.some((segment) => [1, 2].some((steps) => segmentAmount(segment) === segment.target * steps))
+  );
+}
+
 /**
  * So many more or fewer than what stands for a segment, in whichever set of the lane it is: whoever corrects one may be tapping on what is
  * still drawn of it while the next has begun.

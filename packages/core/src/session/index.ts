@@ -12,6 +12,7 @@ export {
   leaveFloor,
   dropHold,
   endAsAsked,
+  isAsAsked,
   endSet,
   goOn,
   holdAgain,

@@ -3,6 +3,7 @@ import { answerOf, answersOf, effortScaleOf, thingText, type EffortScale } from 
 import { setUpText } from '@waxwing/core/client';
 import {
   asksEffort,
+  isAsAsked,
   nextSetAfter,
   plannedFor,
   nextSetText,
@@ -74,6 +75,7 @@ export function EndOfSet({ live, index, state, situation, set, taps }: EndOfSetP
             onSay={(said) => taps.correctCount(segmentId, said - amount)}
           />
         ))}
+        {isAsAsked(set) && <span className="text-quiet">as asked: nobody counted</span>}
       </div>
       {said && (
         <p className="text-success text-xl">

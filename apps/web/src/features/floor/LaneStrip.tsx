@@ -259,7 +259,7 @@ function StripFoot({ index, situation, taps, name, onClock, onPain }: FootProps)
               {followsText(follows, index)}
             </button>
           ) : (
-            <button type="button" className={clsx(BUTTON, 'bg-base-200')} aria-label={`Done, ${name}`} onClick={taps.done}>
+            <button type="button" className={clsx(BUTTON, 'bg-base-200')} aria-label={`Done, ${name}`} onClick={() => taps.end()}>
               Done
             </button>
           )}

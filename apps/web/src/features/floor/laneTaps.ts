@@ -75,9 +75,8 @@ export interface LaneTaps {
   readonly hurts: (faultId: string, answer: 'no' | 'effort' | 'yes') => void;
   readonly feltAt: (place: FeltPlace) => void;
   readonly pain: () => void;
+  /** Done, unless another reason is said: then what nobody counted was what was asked. */
   readonly end: (reason?: EndReason) => void;
-  /** They did what was asked, counted or not. */
-  readonly done: () => void;
   /** So many more or fewer than what stands for a segment. */
   readonly correctCount: (segmentId: string, by: number) => void;
   readonly rate: (answer: EffortAnswer) => void;
@@ -137,8 +136,7 @@ export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
     hurts: (faultId, answer) => act((context) => answerHurt(context, faultId, answer)),
     feltAt: (place) => act((context) => answerFelt(context, place)),
     pain: () => act((context) => reportPain(context, 'other')),
-    end: (reason = 'done') => act((context) => endSet(context, reason)),
-    done: () => act(endAsAsked),
+    end: (reason = 'done') => act((context) => (reason === 'done' ? endAsAsked(context) : endSet(context, reason))),
     correctCount: (segmentId, by) => act((context) => correctAmount(context, segmentId, by)),
     rate: (answer) => act((context) => rateEffort(context, answer)),
     goTo: (itemId) =>

@@ -154,7 +154,7 @@ function Item({ item, names }: { item: ItemLog; names: Names }) {
           {swap.levers.length > 0 && <span className="text-quiet"> ({swap.levers.join(', ')})</span>}
         </p>
       ))}
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={`Sets of ${lowerFirst(name(item.movementId))}`}>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={`Sets of ${lowerFirst(name(item.movementId))}`}>
         <table className="table mt-1 text-base">
           <thead>
             <tr className="text-quiet">

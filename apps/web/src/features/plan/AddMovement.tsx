@@ -13,6 +13,8 @@ interface AddMovementProps {
   readonly laneIds: readonly string[];
   /** What it is added to, in words. */
   readonly to: string;
+  /** How often the plan has it. */
+  readonly timesIn: (movementId: string) => number;
   readonly query: string;
   readonly onQuery: (query: string) => void;
   readonly onAdd: (document: MovementDocument) => void;
@@ -21,8 +23,10 @@ interface AddMovementProps {
 
 const FOUND_MOST = 12;
 
+const timesText = (times: number) => (times === 2 ? 'twice' : `${times} times`);
+
 /** A search over the library: what is found goes into the block that was named, what is open to all of them first. */
-export function AddMovement({ library, context, laneIds, to, query, onQuery, onAdd, fieldRef }: AddMovementProps) {
+export function AddMovement({ library, context, laneIds, to, timesIn, query, onQuery, onAdd, fieldRef }: AddMovementProps) {
   const doneBy = useDoneBy();
   const [added, setAdded] = useState<string | null>(null);
   const answer = query.trim() === '' ? null : library.search.answer(query, { limit: FOUND_MOST, doneBy });
@@ -51,8 +55,11 @@ export function AddMovement({ library, context, laneIds, to, query, onQuery, onA
                   aria-label={`Add ${document.name}`}
                   className="hover:bg-base-200 flex min-h-11 w-full cursor-pointer items-center gap-2 px-1 py-1.5 text-left leading-tight"
                   onClick={() => {
+                    const before = timesIn(document.id);
                     onAdd(document);
-                    setAdded(document.name);
+                    setAdded(
+                      before === 0 ? document.name : `${document.name}, again: it is in the plan ${timesText(before + 1)} now`,
+                    );
                   }}
                 >
                   <Plus aria-hidden="true" size={16} className="shrink-0" />

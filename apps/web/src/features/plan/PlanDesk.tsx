@@ -263,6 +263,9 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
                 {...{ library, context, query }}
                 fieldRef={search}
                 laneIds={plan.lanes.map(({ laneId }) => laneId)}
+                timesIn={(movementId) =>
+                  plan.blocks.flatMap((block) => block.items).filter((item) => item.movementId === movementId).length
+                }
                 to={target ? (target.name ?? `the ${lowerFirst(PART_NAMES[target.part])}`) : 'the plan'}
                 onQuery={setQuery}
                 onAdd={add}
