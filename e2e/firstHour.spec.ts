@@ -43,11 +43,19 @@ for (const [device, width, height] of [
     await test.step('the studio is opened with the code that the server printed', async () => {
       await expect(() => expect(server.output).toMatch(/holds once/)).toPass();
       await page.goto(server.address);
-      await trainer.type('The code', /holds once: (\w+)/.exec(server.output)![1]!.toLowerCase());
+      await expect(page.getByRole('heading', { name: 'Open your studio' })).toBeVisible();
+      expect(await seriousProblems(page)).toEqual([]);
+      await trainer.type('The code', 'ABCDEFGHIJ');
       await trainer.type('What your studio is called', 'The sail floor');
       await trainer.type('Your name', 'Brisa Holloway');
       await trainer.type('You sign in as', 'brisa');
       await trainer.type('Your password', 'oak-and-caulk');
+      await trainer.button('Open it');
+      // Mistyped: that is said, and nothing else has to be typed again.
+      await expect(page.getByText('is not the code that the server printed')).toBeVisible();
+      await expect(page.getByLabel('Your name')).toHaveValue('Brisa Holloway');
+      complaints.length = 0;
+      await trainer.type('The code', /holds once: (\w+)/.exec(server.output)![1]!.toLowerCase());
       await trainer.button('Open it');
       await expect(page.getByRole('heading', { name: 'Three steps to your first hour' })).toBeVisible({ timeout: 60_000 });
       expect(await seriousProblems(page)).toEqual([]);

@@ -335,7 +335,7 @@ test('somebody comes late, somebody leaves, and an hour that gets short says wha
       .getByRole('button', { name: /^Forearm plank/ })
       .click();
     await tap(page, '2 of 2');
-    await expect(page.getByRole('dialog').getByRole('button', { name: /^Forearm plank/ })).toContainText('0 of 5 sets');
+    await expect(page.getByRole('dialog').getByRole('button', { name: /^Forearm plank/ })).toContainText('5 sets');
     await page
       .getByRole('dialog')
       .getByRole('button', { name: /^Goblet squat/ })

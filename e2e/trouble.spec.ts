@@ -11,7 +11,6 @@ import {
   test,
   testWithProcess,
   typeInto,
-  WaxwingServer,
 } from './server.ts';
 
 // The app is kept on the device, for a time without a network.
@@ -239,30 +238,6 @@ test('the owner sees to backups, devices and a colleague’s password', async ({
   await tablet.goto(`${server.address}/backup`);
   await expect(tablet.getByText('the studio’s owner sees to it')).toBeVisible();
   await elsewhere.close();
-});
-
-test('a server without a studio is opened with the code that it printed', async ({ page }) => {
-  const server = new WaxwingServer(true);
-  await server.start();
-  await expect(() => expect(server.output).toMatch(/holds once/)).toPass();
-  const code = /holds once: (\w+)/.exec(server.output)![1]!;
-  await page.goto(server.address);
-  await expect(page.getByRole('heading', { name: 'Open your studio' })).toBeVisible();
-  await typeInto(page.getByLabel('The code'), 'ABCDEFGHIJ');
-  await typeInto(page.getByLabel('What your studio is called'), 'The sail floor');
-  await typeInto(page.getByLabel('Your name'), 'Brisa Holloway');
-  await typeInto(page.getByLabel('You sign in as'), 'brisa');
-  await typeInto(page.getByLabel('Your password'), 'oak-and-caulk');
-  await page.getByRole('button', { name: 'Open it' }).click();
-  await expect(page.getByText('is not the code that the server printed')).toBeVisible();
-  await expect(page.getByLabel('Your name')).toHaveValue('Brisa Holloway');
-  expect(await seriousProblems(page)).toEqual([]);
-  await typeInto(page.getByLabel('The code'), code.toLowerCase());
-  await page.getByRole('button', { name: 'Open it' }).click();
-  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('link', { name: 'Library' }).click();
-  await expect(page.getByText(/^\d+ movements$/)).toBeVisible();
-  await server.remove();
 });
 
 test('what was picked and changed after an answer that got lost is begun as it is now', async ({ page, server }) => {

@@ -1,4 +1,5 @@
-import { SET_UP_PARTS, type SetUp } from '@waxwing/core/client';
+import type { MovementDocument } from '@waxwing/core/movement';
+import { SET_UP_PARTS, setUpPartsFor, type SetUp } from '@waxwing/core/client';
 import { Camera, X } from 'lucide-react';
 import clsx from 'clsx';
 import { useState } from 'react';
@@ -7,14 +8,19 @@ import { useTakePicture } from './setUpPicture.ts';
 
 interface SetUpEditorProps {
   readonly clientId: string;
+  /** Asked is what its kit gives something to say of, and what was said before. */
+  readonly document: MovementDocument;
   readonly setUp: SetUp | undefined;
   readonly onKeep: (setUp: SetUp) => void;
   readonly keep: string;
 }
 
 /** A few taps: what is often said is a button, anything else can be typed. */
-export function SetUpEditor({ clientId, setUp, onKeep, keep }: SetUpEditorProps) {
+export function SetUpEditor({ clientId, document, setUp, onKeep, keep }: SetUpEditorProps) {
   const [said, setSaid] = useState<SetUp>(setUp ?? {});
+  const [asksAll, setAsksAll] = useState(false);
+  const fitting = setUpPartsFor(document);
+  const shown = SET_UP_PARTS.filter(({ part }) => asksAll || fitting.has(part) || setUp?.[part]);
   const say = (part: keyof SetUp, value: string) =>
     setSaid((before) => {
       const { [part]: _before, ...rest } = before;
@@ -30,7 +36,7 @@ export function SetUpEditor({ clientId, setUp, onKeep, keep }: SetUpEditorProps)
       }}
     >
       <Picture clientId={clientId} pictureId={said.picture} onChange={(picture) => say('picture', picture)} />
-      {SET_UP_PARTS.map(({ part, name, often }) => (
+      {shown.map(({ part, name, often }) => (
         <div key={part} className="grid items-center gap-x-3 gap-y-1 sm:grid-cols-[9rem_9rem_1fr]">
           <label htmlFor={`set-up-${part}`}>{name}</label>
           <input
@@ -55,6 +61,11 @@ export function SetUpEditor({ clientId, setUp, onKeep, keep }: SetUpEditorProps)
           </div>
         </div>
       ))}
+      {shown.length < SET_UP_PARTS.length && (
+        <button type="button" className="link min-h-11 justify-self-start" onClick={() => setAsksAll(true)}>
+          something that isn’t here
+        </button>
+      )}
       <button type="submit" className="btn btn-primary sticky bottom-0 mt-2 min-h-14 justify-self-start px-6 text-lg">
         {keep}
       </button>

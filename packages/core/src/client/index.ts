@@ -8,4 +8,4 @@ export { MEASURES, type MeasureKind, SCOPE_LINE, firstAgainstLatest } from './me
 export { nameToType } from './nameToType.ts';
 export { READINESS_QUESTIONS, type ReadinessAnswers, readinessOf } from './readiness.ts';
 export type { SetUp } from './setUp.ts';
-export { SET_UP_PARTS, type SetUpPart, setUpText } from './setUpText.ts';
+export { SET_UP_PARTS, type SetUpPart, setUpPartsFor, setUpText } from './setUpText.ts';

@@ -1,3 +1,4 @@
+import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { SetUp } from './setUp.ts';
 
 /** What is said of it in words. */
@@ -22,4 +23,39 @@ export function setUpText(setUp: SetUp | undefined): string {
     return said ? [part === 'note' ? said : `${name} ${said}`] : [];
   }).join(', ');
   return words || (setUp?.picture ? 'as in the picture' : '');
+}
+
+/** With which kit there is something to note of a part. */
+const PART_OF_KIT: Readonly<Partial<Record<SetUpPart, readonly string[]>>> = {
+  benchHeight: ['box', 'bench', 'chair', 'step', 'jump-box', 'back-extension-bench', 'counter', 'hand-support', 'rack'],
+  distance: ['wall', 'anchor', 'band', 'cable', 'suspension-strap', 'doorway'],
+  handle: [
+    'kettlebell',
+    'kettlebells',
+    'barbell',
+    'plate',
+    'bag',
+    'band',
+    'cable',
+    'pulldown',
+    'seated-row',
+    'suspension-strap',
+    'pull-up-bar',
+  ],
+  pin: ['rack', 'cable', 'pulldown', 'seated-row', 'leg-press'],
+  strap: ['suspension-strap', 'strap', 'band', 'anchor'],
+  pad: ['back-extension-bench', 'leg-press', 'pulldown', 'seated-row', 'barbell', 'cushion'],
+  wedge: ['wedge'],
+};
+/** Feet on a slope: where knees bend over them. */
+const WEDGE_PATTERNS = ['squat', 'lunge'];
+
+/** The parts that a movement's own kit and pattern give something to note of; anything can be said in a note. */
+export function setUpPartsFor({ kit, pattern }: Pick<MovementDocument, 'kit' | 'pattern'>): ReadonlySet<SetUpPart> {
+  const used = new Set([...kit.needed, ...kit.optional, ...(kit.replaceable ?? []).map(({ by }) => by)]);
+  const parts = SET_UP_PARTS.map(({ part }) => part).filter(
+    (part) =>
+      part === 'note' || PART_OF_KIT[part]?.some((id) => used.has(id)) || (part === 'wedge' && WEDGE_PATTERNS.includes(pattern)),
+  );
+  return new Set(parts);
 }

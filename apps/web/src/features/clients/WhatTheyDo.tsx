@@ -148,6 +148,7 @@ export function WhatTheyDo(props: DoneProps) {
         <Dialog title={`Set-up: ${edits.revision.document.name}`} onClose={() => setEdits(null)}>
           <SetUpEditor
             clientId={client.clientId}
+            document={edits.revision.document}
             setUp={edits.setUp}
             keep="Keep it"
             onKeep={(setUp) => {

@@ -149,6 +149,7 @@ export const MovementHead = memo(function MovementHead({
         <Dialog title={`Set-up for ${calledOf(client)}: ${lowerFirst(document.name)}`} onClose={() => setEditsSetUp(false)}>
           <SetUpEditor
             clientId={client.clientId}
+            document={document}
             setUp={setUp ?? undefined}
             keep="Keep it for every time"
             onKeep={(next) => {

@@ -16,7 +16,7 @@ import { UnitPick } from '../../shared/UnitPick.tsx';
 import { ClientNumbers, type TakenNumbers } from './ClientNumbers.tsx';
 import { Limits } from './Limits.tsx';
 import { NumberField } from './NumberField.tsx';
-import { readNumber } from './numbers.ts';
+import { readNumber, retyped } from './numbers.ts';
 
 const TABLE_REPS = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20];
 const TABLE_RESERVES = [0, 1, 2, 3];
@@ -60,7 +60,13 @@ export function LoadTool() {
     <>
       <div className="flex flex-wrap items-start gap-3">
         <NumberField label={`They moved, ${unit}`} wide="w-36" text={load} read={read.load} onType={setLoad} />
-        <UnitPick unit={unit} onPick={setUnit} />
+        <UnitPick
+          unit={unit}
+          onPick={(picked) => {
+            setLoad(retyped(load, unit, picked));
+            setUnit(picked);
+          }}
+        />
         <NumberField label="for reps" wide="w-24" text={reps} read={read.reps} onType={setReps} />
         <NumberField label="left in it" wide="w-36" text={reserve} read={read.reserve} onType={setReserve} />
         <NumberField label="Wanted: reps" wide="w-28" text={wantReps} read={read.wantReps} onType={setWantReps} />

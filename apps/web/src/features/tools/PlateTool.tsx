@@ -9,18 +9,23 @@ import { UnitPick } from '../../shared/UnitPick.tsx';
 import { ClientNumbers } from './ClientNumbers.tsx';
 import { Limits } from './Limits.tsx';
 import { NumberField } from './NumberField.tsx';
-import { readNumber } from './numbers.ts';
+import { retyped, readNumber } from './numbers.ts';
 
 function totalOf({ load }: Makeable): number {
   return load.kind === 'bar' ? load.bar + 2 * load.platesPerSide.reduce((sum, plate) => sum + plate, 0) : 0;
 }
 
+const USUAL: Readonly<Record<MassUnit, { readonly bar: string; readonly plates: string }>> = {
+  kg: { bar: '20', plates: '1.25×2  2.5×2  5×2  10×4' },
+  lb: { bar: '45', plates: '2.5×2  5×2  10×2  25×4' },
+};
+
 /** Which plates make a target, exactly or as near as these come. */
 export function PlateTool() {
   const places = usePlaces();
   const [unit, setUnit] = useState<MassUnit>('kg');
-  const [bar, setBar] = useState('20');
-  const [plates, setPlates] = useState('1.25×2  2.5×2  5×2  10×4');
+  const [bar, setBar] = useState(USUAL.kg.bar);
+  const [plates, setPlates] = useState(USUAL.kg.plates);
   const [target, setTarget] = useState('');
   const bars = (places.data ?? []).flatMap(({ name, placeId, inventory }) =>
     inventory.sources.flatMap((source, i) =>
@@ -61,7 +66,17 @@ export function PlateTool() {
           hint="2.5×4 is four of them; without × there are two"
           onChange={(event) => setPlates(event.target.value)}
         />
-        <UnitPick unit={unit} onPick={setUnit} />
+        <UnitPick
+          unit={unit}
+          onPick={(picked) => {
+            // A bar and plates are made in one of the two: the usual ones give way to the other's, what was typed stays.
+            const [before, after] = [USUAL[unit], USUAL[picked]];
+            if (bar === before.bar) setBar(after.bar);
+            if (plates === before.plates) setPlates(after.plates);
+            setTarget(retyped(target, unit, picked));
+            setUnit(picked);
+          }}
+        />
       </div>
       <Choice
         label="A bar of ours"
