@@ -10,8 +10,8 @@ import {
   type NodeProps,
 } from '@xyflow/react';
 import '@xyflow/react/dist/base.css';
-import type { MovementDocument } from '@waxwing/core/movement';
-import type { Ladder } from '@waxwing/core/ladder';
+import { lowerFirst, type MovementDocument } from '@waxwing/core/movement';
+import type { Ladder, Step } from '@waxwing/core/ladder';
 import clsx from 'clsx';
 import { Lock, ZoomIn, ZoomOut } from 'lucide-react';
 import { createContext, useContext, useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
@@ -179,6 +179,15 @@ function beside(map: LadderMap, here: Placed, by: 1 | -1): string | null {
   return map.placed[map.placed.indexOf(here) + by]?.id ?? null;
 }
 
+/** So many fit beside a figure; all of them stand below when the rung is picked. */
+const LEVERS_AT_ONCE = 2;
+
+/** How the way that most people take leads here: of the main line’s steps the shortest in levers, else of a side branch’s. */
+function mainLevers(steps: readonly Step[]): readonly string[] {
+  const ways = steps.some(({ sideBranch }) => !sideBranch) ? steps.filter(({ sideBranch }) => !sideBranch) : steps;
+  return [...ways].sort((a, b) => a.levers.length - b.levers.length)[0]?.levers ?? [];
+}
+
 function Rung({ data: { placed } }: NodeProps<RungNode>) {
   const { library, documents, picked, onPick, onOpen, marks, way } = useContext(MapContext)!;
   const document = documents.find(({ id }) => id === placed.id)!;
@@ -189,7 +198,11 @@ function Rung({ data: { placed } }: NodeProps<RungNode>) {
   }, [isPicked, ref]);
   const levers = [...new Set(library.ladder.easierFrom(placed.id).flatMap((step) => step.levers))];
   const { mark, people, obstacle } = marks.of(placed.id);
-  const leverText = levers.map((lever) => library.lexicon.levers.get(lever)?.name ?? lever).join(', ');
+  const leverName = (lever: string) => library.lexicon.levers.get(lever)?.name ?? lever;
+  const leverText = levers.map(leverName).join(', ');
+  const main = mainLevers(library.ladder.easierFrom(placed.id));
+  const more = main.length > LEVERS_AT_ONCE ? ` +${main.length - LEVERS_AT_ONCE}` : '';
+  const label = main.slice(0, LEVERS_AT_ONCE).map(leverName).join(', ') + more;
   return (
     <button
       ref={ref}
@@ -213,7 +226,7 @@ function Rung({ data: { placed } }: NodeProps<RungNode>) {
     >
       <Handle type="target" position={Position.Left} isConnectable={false} />
       <span className="text-quiet block h-4 w-full shrink-0 truncate text-[0.78rem] leading-4" title={leverText}>
-        {placed.after.length > 0 ? `after ${library.nameOf(placed.after[0]!).toLowerCase()}` : leverText}
+        {placed.after.length > 0 ? `after ${lowerFirst(library.nameOf(placed.after[0]!))}` : label}
       </span>
       <span className={clsx('flex h-14 min-h-0 w-full items-end justify-center', obstacle && 'opacity-45')}>
         {isSeen && (
