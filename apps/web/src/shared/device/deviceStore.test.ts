@@ -73,11 +73,14 @@ describe('for a time without a network', () => {
     await store.keepAhead(ahead('hers', '2026-03-02', gone));
     await store.keepAhead(ahead('his', '2026-03-02', stays));
     await store.keepAnswer('clients', [{ clientId: gone }], new Date());
+    await store.keepAnswer('places', [{ placeId: 'loft' }], new Date());
+    await store.keepAnswer(`clients/${gone}/practice`, {}, new Date());
     expect((await store.aheadsOf('2026-03-02')).map(({ bookingId }) => bookingId).sort()).toEqual(['hers', 'his']);
     expect(await store.aheadsOf('2026-03-01')).toEqual([]);
     await store.forget(gone);
     expect((await store.aheadsOf('2026-03-02')).map(({ bookingId }) => bookingId)).toEqual(['his']);
-    expect(await store.keptAnswer('clients')).toBeUndefined();
+    for (const path of ['clients', `clients/${gone}/practice`]) expect(await store.keptAnswer(path)).toBeUndefined();
+    expect(await store.keptAnswer('places')).toBeDefined();
   });
 
   test('open is what hasn’t ended, or whose end was taken back', async () => {

@@ -413,8 +413,10 @@ export class DeviceStore {
     for (const pictureId of await this.db.getAllKeysFromIndex('pictures', 'clientId', clientId)) {
       await this.db.delete('pictures', pictureId);
     }
-    // Any of them may speak of them; those that don’t are soon asked for again.
-    await this.db.clear('answers');
+    // Those that speak of them. It is asked of every client who was ever deleted, each time that Waxwing opens: the others stay.
+    for (const kept of await this.db.getAll('answers')) {
+      if (JSON.stringify(kept).includes(clientId)) await this.db.delete('answers', kept.path);
+    }
     for (const { bookingId, brief } of await this.db.getAll('aheads')) {
       if (brief.clients.some((client) => client.clientId === clientId)) await this.db.delete('aheads', bookingId);
     }
