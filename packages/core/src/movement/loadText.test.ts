@@ -45,7 +45,7 @@ test('the same load is made the same way: what is absent and what is undefined a
 });
 
 test('the other unit beside what was entered, as a person would say it', () => {
-  expect(loadTextIn({ kind: 'pair', value: 10, unit: 'kg' }, 'lb')).toBe('two 10 kg (20 kg in all), about 44 lb');
+  expect(loadTextIn({ kind: 'pair', value: 10, unit: 'kg' }, 'lb')).toBe('two 10 kg (20 kg in all), about 22 lb in each hand');
   expect(loadTextIn({ kind: 'single', value: 35, unit: 'lb' }, 'kg')).toBe('35 lb, about 16 kg');
   expect(loadTextIn({ kind: 'single', value: 35, unit: 'lb' }, 'lb')).toBe('35 lb');
   expect(loadTextIn({ kind: 'stack', pin: 5 }, 'lb')).toBe('pin 5');

@@ -94,7 +94,9 @@ export function loadText(load: Load): string {
 export function loadTextIn(load: Load, unit: MassUnit): string {
   const kg = loadKg(load);
   if (kg === null || kg === 0 || !('unit' in load) || load.unit === unit) return loadText(load);
-  return `${loadText(load)}, about ${inUnit(Math.abs(kg), unit)} ${unit}`;
+  // A pair as it is picked up: in each hand.
+  const isPair = load.kind === 'pair';
+  return `${loadText(load)}, about ${inUnit(Math.abs(isPair ? kg / 2 : kg), unit)} ${unit}${isPair ? ' in each hand' : ''}`;
 }
 
 /** Two loads that are made the same way: same kind, same numbers, same unit. */

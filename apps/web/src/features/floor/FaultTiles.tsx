@@ -110,6 +110,14 @@ interface TileProps {
   readonly onSee: (faultId: string, side?: Side) => void;
 }
 
+/** A share of few says more than it knows. */
+const SHARE_FROM = 10;
+
+/** In how many of the sets that were looked at it was there. */
+function rateText({ shown, looked }: { readonly shown: number; readonly looked: number }): string {
+  return looked < SHARE_FROM ? `${shown} of ${looked} sets` : `${Math.max(1, Math.round((100 * shown) / looked))}% of sets`;
+}
+
 /** Drawn anew only when something of its own has changed. */
 const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingSide, isTight, onSee }: TileProps) {
   const { fault, rate, inView, seen } = tile;
@@ -159,7 +167,7 @@ const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingS
             <SeverityDrop severity={fault.severity} onDark={isOpen} /> {fault.severity}
             {isOpen && ` · there${seen.side ? `, ${seen.side}` : ''}`}
             {(seen?.status === 'fixed' || seen?.status === 'gone') && ' · gone in this set'}
-            {!seen && rate.shown > 0 && ` · ${rate.shown} of ${rate.looked}`}
+            {!seen && rate.shown > 0 && ` · ${rateText(rate)}`}
             {!inView && ` · ${fault.views.map((view) => VIEW_WORDS[view]).join(' or ')} only`}
           </span>
         </span>

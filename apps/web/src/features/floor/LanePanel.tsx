@@ -172,8 +172,8 @@ export function LanePanel(props: LanePanelProps) {
     { keys: ['v'], shown: 'V', what: 'stand somewhere else', run: () => taps.standAt() },
     { keys: ['p'], shown: 'P', what: 'pain: stop', run: taps.pain },
     { keys: ['u'], shown: 'U', what: 'undo', run: taps.undo },
-    { keys: ['ArrowLeft'], shown: '←', what: 'lane before', run: isTight ? () => onSwitchLane(-1) : undefined },
-    { keys: ['ArrowRight'], shown: '→', what: 'next lane', run: isTight ? () => onSwitchLane(1) : undefined },
+    { keys: ['ArrowLeft'], shown: '←', what: 'the one before', run: isTight ? () => onSwitchLane(-1) : undefined },
+    { keys: ['ArrowRight'], shown: '→', what: 'the next one', run: isTight ? () => onSwitchLane(1) : undefined },
     { keys: ['?'], shown: '?', what: 'these keys', run: () => setShowsKeys(true) },
   ];
   // The smallest step that is open here, and the same for whoever else is at this place.

@@ -26,6 +26,7 @@ import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useLibrary, useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { SortButtons, useSorting, type SortWay } from '../../shared/sorting.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { AddByTyping } from './changing/AddByTyping.tsx';
 import { wordsFound } from './changing/editor.ts';
@@ -33,13 +34,25 @@ import { saveChange } from './saveMovement.ts';
 import { StarterNews } from './StarterNews.tsx';
 import { SuggestionsList } from './SuggestionsList.tsx';
 
+const byDay: SortWay<InboxEntry>['compare'] = (a, b) => b.localDate.localeCompare(a.localDate);
+
 /** What was typed on the floor and the library lacks: taken in, joined to what there is, or dropped. */
 export default function InboxPage() {
   const { library, error, refetch } = useLibrary();
   const inbox = useQuery({ queryKey: ['inbox'], queryFn: () => api.get<InboxAnswer>('inbox'), refetchOnMount: 'always' });
   const failed = error ?? inbox.error;
   const filing = useFiling(library);
+  const nameOf = (movementId: string) => library?.nameOf(movementId) ?? movementId;
   const { me } = useSignedIn();
+  const sorting = useSorting<InboxEntry>([
+    { id: 'day', name: 'day', compare: byDay },
+    {
+      id: 'movement',
+      name: 'movement',
+      compare: (a, b) => nameOf(a.movementId).localeCompare(nameOf(b.movementId)) || byDay(a, b),
+    },
+    { id: 'seen', name: 'how often', compare: (a, b) => b.seen - a.seen || byDay(a, b) },
+  ]);
   return (
     <Page title="Inbox" aside={<LibraryNav />}>
       <p className="text-quiet max-w-2xl text-lg">
@@ -60,9 +73,10 @@ export default function InboxPage() {
           On the floor, “Another fault” and “Say something else” keep what the library lacks; it comes here.
         </Empty>
       )}
+      {library && (inbox.data?.length ?? 0) > 1 && <SortButtons sorting={sorting} />}
       {library && (
         <ul>
-          {inbox.data?.map((entry) => (
+          {sorting.sorted(inbox.data ?? []).map((entry) => (
             <Entry
               key={entry.id}
               entry={entry}

@@ -7,6 +7,7 @@ import { Page } from '../../shared/page.tsx';
 import { useRefresh, useTrainers } from '../../shared/queries.ts';
 import { SettingsNav } from '../../shared/SettingsNav.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { SortButtons, useSorting, type SortWay } from '../../shared/sorting.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 
 /** The reason at a field, where the server named it. */
@@ -33,7 +34,15 @@ export default function PeoplePage() {
   );
 }
 
+/** Who left stands last, however it is sorted. */
+const here = (a: TrainerSummary, b: TrainerSummary) => Number(a.leftAt !== null) - Number(b.leftAt !== null);
+const SORTS: readonly SortWay<TrainerSummary>[] = [
+  { id: 'name', name: 'name', compare: (a, b) => here(a, b) || a.name.localeCompare(b.name) },
+  { id: 'clients', name: 'how many clients', compare: (a, b) => here(a, b) || b.clients - a.clients },
+];
+
 function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
+  const sorting = useSorting(SORTS);
   const { me } = useSignedIn();
   const refresh = useRefresh();
   const [leaving, setLeaving] = useState<string | null>(null);
@@ -55,8 +64,9 @@ function Everybody({ trainers }: { trainers: readonly TrainerSummary[] }) {
   const stay = (trainerId: string) => trainers.filter((each) => each.trainerId !== trainerId && !each.leftAt);
   return (
     <section aria-label="Who works here">
+      {trainers.length > 1 && <SortButtons sorting={sorting} />}
       <ul>
-        {trainers.map(({ trainerId, name, login, role, keepsLibrary, clients, leftAt }) => (
+        {sorting.sorted(trainers).map(({ trainerId, name, login, role, keepsLibrary, clients, leftAt }) => (
           <li
             key={trainerId}
             className="border-base-300 grid min-h-14 items-center gap-x-4 border-t py-2 sm:grid-cols-[minmax(11rem,1fr)_5rem_5rem_auto]"

@@ -24,6 +24,7 @@ import { Page } from '../../../shared/page.tsx';
 import { useLibrary, useRefresh, type IndexedLibrary } from '../../../shared/queries.ts';
 import { SearchField } from '../../../shared/SearchField.tsx';
 import { useSignedIn } from '../../../shared/signedIn.tsx';
+import { SortButtons, useSorting } from '../../../shared/sorting.tsx';
 import { Failed, Loading } from '../../../shared/states.tsx';
 import { useAddress } from '../../../shared/useAddress.ts';
 import { AddByTyping } from '../changing/AddByTyping.tsx';
@@ -87,6 +88,14 @@ function Words({ library }: { readonly library: IndexedLibrary }) {
   );
   const all = [...new Map([...known, ...Object.entries(drafts).map(([id, { after }]) => [id, after] as const)]).values()];
   const found = wordsLike(all, query);
+  const placeOf = new Map(all.map(({ id: wordId }, place) => [wordId, place]));
+  const usesOf = (word: Word) => index.of(list, word.id).movements.length;
+  const byName = (a: Word, b: Word) => wordName(a).localeCompare(wordName(b));
+  const sorting = useSorting<Word>([
+    { id: 'list', name: 'as they stand', compare: (a, b) => placeOf.get(a.id)! - placeOf.get(b.id)! },
+    { id: 'name', name: 'name', compare: byName },
+    { id: 'uses', name: 'how many movements', compare: (a, b) => usesOf(b) - usesOf(a) || byName(a, b) },
+  ]);
   const id = address.get('word');
   const opened = id === null ? undefined : (drafts[id]?.after ?? known.get(id));
   const add = (name: string) => {
@@ -138,12 +147,13 @@ function Words({ library }: { readonly library: IndexedLibrary }) {
               newText={(typed) => `“${typed}”, as a new one`}
             />
           )}
+          {!query && <SortButtons sorting={sorting} />}
           <ul aria-label={LIST_TITLES[list]} className="lg:max-h-[calc(100dvh-9rem)] lg:overflow-y-auto">
-            {found.map((word) => (
+            {(query ? found : sorting.sorted(found)).map((word) => (
               <Row
                 key={word.id}
                 word={word}
-                uses={index.of(list, word.id).movements.length}
+                uses={usesOf(word)}
                 isOpen={word.id === id}
                 isDraft={word.id in drafts}
                 onOpen={() => address.set({ word: word.id })}
