@@ -94,7 +94,7 @@ function Words({ library }: { readonly library: IndexedLibrary }) {
   const sorting = useSorting<Word>([
     { id: 'list', name: 'as they stand', compare: (a, b) => placeOf.get(a.id)! - placeOf.get(b.id)! },
     { id: 'name', name: 'name', compare: byName },
-    { id: 'uses', name: 'how many movements', compare: (a, b) => usesOf(b) - usesOf(a) || byName(a, b) },
+    { id: 'uses', name: 'uses', compare: (a, b) => usesOf(b) - usesOf(a) || byName(a, b) },
   ]);
   const id = address.get('word');
   const opened = id === null ? undefined : (drafts[id]?.after ?? known.get(id));
