@@ -2,8 +2,16 @@ import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, IsObject, IsString, Lengt
 import { IsDay } from '../checks/day.ts';
 import { Each, Maybe, One, Trimmed } from '../checks/parts.ts';
 import { Inventory } from '../loading/inventory.ts';
-import { MASS_UNITS, type MassUnit } from '../movement/load.ts';
-import { CUE_KINDS, MOVEMENT_ID_PATTERN, SIDES, SLUG_PATTERN, type CueKind, type Side } from '../movement/terms.ts';
+import {
+  CUE_KINDS,
+  MASS_UNITS,
+  MOVEMENT_ID_PATTERN,
+  SIDES,
+  SLUG_PATTERN,
+  type CueKind,
+  type MassUnit,
+  type Side,
+} from '../movement/terms.ts';
 import { MASTERY, type Mastery } from '../movement/mastery.ts';
 import { JOB_LOADS, TOUCH_ANSWERS, isMinor, type JobLoad, type TouchAnswer } from './clientTerms.ts';
 import { MEASURE_IDS } from './measurement.ts';

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { describe, expect, it } from '@jest/globals';
 import { plainToInstance } from 'class-transformer';
 import { validateSync } from 'class-validator';
-import { MASS_UNITS } from '../movement/load.ts';
+import { MASS_UNITS } from '../movement/terms.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { commonRooms } from './commonRooms.ts';
 import { Inventory } from './inventory.ts';

@@ -1,4 +1,4 @@
-import type { MassUnit } from '../movement/load.ts';
+import type { MassUnit } from '../movement/terms.ts';
 import type { FixedWeights, HandWeight, Inventory, LoadSource } from './inventory.ts';
 
 /** A room as many are: what to begin from, instead of a list of everything that there could be. */

@@ -13,8 +13,7 @@ import {
   Min,
 } from 'class-validator';
 import { Each, Maybe, One } from '../checks/parts.ts';
-import { MASS_UNITS, type MassUnit } from '../movement/load.ts';
-import { SLUG_PATTERN } from '../movement/terms.ts';
+import { MASS_UNITS, SLUG_PATTERN, type MassUnit } from '../movement/terms.ts';
 
 /**
  * What a room has: things by count, and sources of load with enough detail to say which loads can be made. The same shape serves a

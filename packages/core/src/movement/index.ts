@@ -48,7 +48,7 @@ export type { BasePose, FaultChange, FaultMove, FigureDocument } from './figureD
 export { type Lexicon, type MovementRevision, lexiconOf, mergeVocabulary } from './library.ts';
 export type { LibraryChange, WordsSave } from './libraryChange.ts';
 export { likeFaultTexts, nearlySame, repeatedSentences, textsWith, wordsOf } from './likeTexts.ts';
-export { MASS_UNITS, type Load, type MassUnit } from './load.ts';
+export type { Load } from './load.ts';
 export { inUnit, isSameLoad, loadKg, loadText, loadTextIn, numberText, toKg } from './loadText.ts';
 export { MASTERY, type Mastery } from './mastery.ts';
 export { isInUse } from './inUse.ts';
@@ -79,6 +79,8 @@ export {
   stancesInForce,
 } from './resolvedMovement.ts';
 export {
+  MASS_UNITS,
+  type MassUnit,
   AUDIENCES,
   type Audience,
   BREATHS,

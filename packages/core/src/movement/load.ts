@@ -1,5 +1,6 @@
 import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, IsString, Length, Max, Min } from 'class-validator';
 import { Maybe } from '../checks/parts.ts';
+import { MASS_UNITS, type MassUnit } from './terms.ts';
 
 /**
  * What is lifted, as it was entered: value and unit stay what the person typed, kilograms are derived
@@ -18,9 +19,6 @@ export const LOAD_KINDS = [
   'position',
 ] as const;
 export type LoadKind = (typeof LOAD_KINDS)[number];
-
-export const MASS_UNITS = ['kg', 'lb'] as const;
-export type MassUnit = (typeof MASS_UNITS)[number];
 
 export class LoadBase {
   @IsIn(LOAD_KINDS) kind!: LoadKind;

@@ -1,4 +1,5 @@
-import type { BarLoad, Load, MassUnit } from './load.ts';
+import type { BarLoad, Load } from './load.ts';
+import type { MassUnit } from './terms.ts';
 
 /** International avoirdupois pound, exact by definition. */
 const KG_PER_LB = 0.45359237;

@@ -155,3 +155,6 @@ export type HeldThing = (typeof HELD_THINGS)[number];
 /** `origin:slug`; the starter library's origin is `waxwing`. */
 export const MOVEMENT_ID_PATTERN = /^[a-z][a-z0-9-]{0,39}:[a-z0-9][a-z0-9-]{0,79}$/;
 export const SLUG_PATTERN = /^[a-z0-9][a-z0-9-]{0,79}$/;
+
+export const MASS_UNITS = ['kg', 'lb'] as const;
+export type MassUnit = (typeof MASS_UNITS)[number];
