@@ -98,12 +98,12 @@ test('Floor opens again before the server has said who is signed in, and says so
   await page.keyboard.press(' ');
   await allSent(page);
   let givenUp = false;
-  page.on('requestfailed', (request) => (givenUp ||= request.url().endsWith('/api/me')));
-  await page.route('**/api/me', () => new Promise(() => undefined));
+  page.on('requestfailed', (request) => (givenUp ||= request.url().endsWith('/api/signed-in')));
+  await page.route('**/api/signed-in', () => new Promise(() => undefined));
   await page.reload();
   await expect(page.getByTestId('count')).toHaveText('1');
   expect(givenUp).toBe(false);
-  await page.unroute('**/api/me');
+  await page.unroute('**/api/signed-in');
   // Signed out from elsewhere: what is kept here is shown for no longer than the answer takes.
   await page.context().clearCookies();
   await page.reload();

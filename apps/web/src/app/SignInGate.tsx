@@ -6,6 +6,7 @@ import { api, keptAnswers } from '../shared/api.ts';
 import { clearSent } from '../shared/device/clearSent.ts';
 import { deviceStoreFor, type DeviceStore } from '../shared/device/deviceStore.ts';
 import { Outbox } from '../shared/device/outbox.ts';
+import { PATIENCE_WITH_KEPT_MS } from '../shared/device/keptAnswers.ts';
 import { forgetRecordForm } from '../shared/device/useUnfinished.ts';
 import { onServerSeen, serverSeen } from '../shared/server.ts';
 import { rememberMe, rememberedMe, SignedInContext } from '../shared/signedIn.tsx';
@@ -36,10 +37,12 @@ function goIn(me: Me): State {
   return { kind: 'in', me };
 }
 
+const isOnFloor = () => matchPath(`/${FLOOR.path}`, window.location.pathname) !== null;
+
 /** Who goes on before the server has said that they are signed in: on Floor the last one here, since a bad network may take seconds. */
 function firstState(): State {
   const last = rememberedMe();
-  return last && matchPath(`/${FLOOR.path}`, window.location.pathname) ? goIn(last) : { kind: 'asking' };
+  return last && isOnFloor() ? goIn(last) : { kind: 'asking' };
 }
 
 /**
@@ -77,7 +80,9 @@ export function SignInGate({ children }: { children: ReactNode }) {
           .catch(() => undefined)
           .then(leave);
     };
-    api.get<SignedInAnswer>('signed-in').then(
+    // Whoever was here last sees before long what the device knows; on Floor they are in already.
+    const patienceMs = last && !isOnFloor() ? PATIENCE_WITH_KEPT_MS : undefined;
+    api.getNow<SignedInAnswer>('signed-in', patienceMs).then(
       ({ me }) => (me ? enter(me) : nobody()),
       () => {
         const known = rememberedMe();

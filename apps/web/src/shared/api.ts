@@ -66,7 +66,7 @@ async function request<T>(method: Method, path: string, body?: unknown, patience
 export const api = {
   get: <T>(path: string) => keptAnswers.get(path, (patienceMs) => request<T>('GET', path, undefined, patienceMs)),
   /** From the server, or not at all. */
-  getNow: <T>(path: string) => request<T>('GET', path),
+  getNow: <T>(path: string, patienceMs?: number) => request<T>('GET', path, undefined, patienceMs),
   post: <T>(path: string, body: unknown, patienceMs?: number) => request<T>('POST', path, body, patienceMs),
   put: <T>(path: string, body: unknown) => request<T>('PUT', path, body),
   delete: <T>(path: string, body?: unknown, patienceMs?: number) => request<T>('DELETE', path, body, patienceMs),
