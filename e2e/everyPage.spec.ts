@@ -58,3 +58,43 @@ test('by keyboard: the page’s heading comes first after a way was taken, and t
   await expect(page.getByRole('heading', { name: 'Rooms and kit', level: 1 })).toBeFocused();
   await expect(page.getByRole('link', { name: 'Tools' })).toBeHidden();
 });
+
+test('lists are sorted by tap and by key, turned round by the second, and say how; what is near its limit says so', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await page.goto(`${server.address}/clients`);
+  const names = page.getByRole('rowheader').getByRole('link');
+  const age = page.getByRole('columnheader', { name: 'Age' });
+  await expect(names.first()).toHaveText('Ilse Varga-Holm');
+  await page.getByRole('button', { name: 'Age' }).click();
+  await expect(age).toHaveAttribute('aria-sort', 'ascending');
+  await expect(names.first()).toHaveText('Odalys Finch');
+  await page.getByRole('button', { name: 'Age' }).press('Enter');
+  await expect(age).toHaveAttribute('aria-sort', 'descending');
+  await expect(names.first()).toHaveText('Wren Tolliver');
+  // In the address, so that it is still so after a reload.
+  await page.reload();
+  await expect(names.first()).toHaveText('Wren Tolliver');
+
+  await page.goto(`${server.address}/log`);
+  const sorts = page.getByRole('group', { name: 'Sorted by' });
+  await sorts.getByRole('button', { name: 'who came' }).click();
+  await expect(sorts.getByRole('button', { name: 'who came' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('listitem').first()).toContainText('Ilse Varga-Holm');
+
+  await page.goto(`${server.address}/words?sort=uses`);
+  const counts = page.getByRole('list', { name: 'Kinds of fault' }).getByText(/^\d+ movements?$/);
+  await expect(counts.first()).toBeVisible();
+  const numbers = (await counts.allInnerTexts()).map((text) => Number.parseInt(text, 10));
+  expect(numbers).toEqual([...numbers].sort((a, b) => b - a));
+
+  await page.goto(`${server.address}/clients/new`);
+  await page.getByLabel('Name', { exact: true }).pressSequentially('A'.repeat(76));
+  await expect(page.getByText('4 letters left')).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).pressSequentially('BCDEF');
+  await expect(page.getByText('1 letter too many')).toBeVisible();
+  await page.getByLabel('Year of birth').click();
+  await expect(page.getByText('1 letter too many')).toBeHidden();
+});

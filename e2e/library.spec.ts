@@ -144,7 +144,7 @@ test('why a movement isn’t open to a client: mastery, a caution, the kit of th
   const row = page.getByRole('link', { name: /^Barbell front squat/ });
   await expect(row).toContainText(/first dumbbell front squat: 3 × 8 clean/);
   await row.click();
-  await expect(page.getByText(/Not open to Ilse yet: first 3 × 8 clean/)).toBeVisible();
+  await expect(page.getByText(/Not open to Ilse yet: first dumbbell front squat: 3 × 8 clean/)).toBeVisible();
 
   const sunniva = await clientId(page, 'Sunniva');
   await page.goto(`${server.address}/library?q=two-hand+kettlebell+swing&for=${sunniva}`);
@@ -211,7 +211,8 @@ test('the knee-travel stance changes what is said, on the page and on Floor', as
   await expect(strip.getByText(/glide over your laces/)).toHaveCount(0);
   // Right on a squat, wrong on a lunge: there it isn't said whatever the studio holds.
   await page.goto(`${server.address}/library/waxwing:reverse-lunge`);
-  await expect(strip.getByText('“Stop a hand above the floor”')).toBeVisible();
+  // Shown, or behind the first three of its phase.
+  await expect(strip).toContainText('“Stop a hand above the floor”');
   await expect(strip.getByText('“Hips back before knees bend”')).toHaveCount(0);
 
   await page.goto(server.address);

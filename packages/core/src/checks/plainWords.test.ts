@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { describe, expect, it } from '@jest/globals';
-import { IsArray, IsIn, IsInt, IsNumber, IsString, Length, Max, Min } from 'class-validator';
+import { IsArray, IsIn, IsInt, IsNumber, IsString, Length, Max, Min, MinLength } from 'class-validator';
 import { checkShape } from '../exchange/checkShape.ts';
 
 class Form {
@@ -9,10 +9,11 @@ class Form {
   @IsNumber() @Min(0) done!: number;
   @IsString() @Length(1, 10) name!: string;
   @IsString() @Length(2, 20, { message: 'by: name who cleared them' }) by!: string;
+  @IsString() @MinLength(10, { message: 'password must have at least ten characters' }) password!: string;
   @IsArray() @IsIn(['sits', 'stands'], { each: true }) job!: string[];
 }
 
-const RIGHT = { year: 1984, height: 168, done: 0, name: 'Dot', by: 'Dr Amsel', job: ['sits'] };
+const RIGHT = { year: 1984, height: 168, done: 0, name: 'Dot', by: 'Dr Amsel', password: 'oak-and-caulk', job: ['sits'] };
 
 function said(part: object): Record<string, string[]> {
   const checked = checkShape(Form, { ...RIGHT, ...part });
@@ -35,11 +36,8 @@ describe('what is wrong with a field', () => {
     ['an empty name', { name: '' }, { name: ['name: is missing'] }],
     ['a name that is too long', { name: 'Dorothy Ames' }, { name: ['name: 12 letters: at most 10'] }],
     ['words of our own stay as they are', { by: 'x' }, { by: ['by: name who cleared them'] }],
-    [
-      'what isn’t on offer',
-      { job: ['flies'] },
-      { job: ['job: each value in job must be one of the following values: sits, stands'] },
-    ],
+    ['also where they begin with the name', { password: 'x' }, { password: ['password must have at least ten characters'] }],
+    ['what isn’t on offer', { job: ['flies'] }, { job: ['each value in job must be one of the following values: sits, stands'] }],
     ['what nobody knows', { more: 1 }, { more: ['property more should not exist'] }],
   ])('%s', (_what, part, words) => expect(said(part)).toEqual(words));
 

@@ -27,19 +27,24 @@ function lengthText(words: string, value: unknown): string {
       : `at most ${high} letters`;
 }
 
-/** The rules whose own words say how the rule is written, not what would be right; any other keeps its words. */
-const NUMBERS = ['isInt', 'isNumber', 'min', 'max'];
+/** Of the rules that say how they are written instead of what would be right: the words that they come with. */
+const STOCK: Readonly<Record<string, RegExp>> = {
+  isInt: / must be an integer number$/,
+  isNumber: / must be a number conforming /,
+  min: / must not be less than /,
+  max: / must not be greater than /,
+  isLength: / must be (?:longer|shorter) than or equal to /,
+  minLength: / must be longer than or equal to /,
+  maxLength: / must be shorter than or equal to /,
+};
 const LENGTHS = ['isLength', 'minLength', 'maxLength'];
-
-/** Whether a rule still has the words that it comes with: ours say what would be right already. */
-const isStock = (property: string, words: string) => words.startsWith(`${property} `) || words.startsWith('each value in ');
 
 /**
  * What is wrong with a property in the words of somebody who fills in a form, after its name: `heightCm: a number from 80 to 250`. Rules
- * that were given words of their own keep them, and what several say of the same is said once.
+ * that were given words of their own keep them, and so does any other; what several say of the same is said once.
  */
 export function plainWords(property: string, value: unknown, broken: Broken): readonly string[] {
-  const stock = new Map(Object.entries(broken).filter(([, words]) => isStock(property, words)));
+  const stock = new Map(Object.entries(broken).filter(([rule, words]) => STOCK[rule]?.test(words)));
   const own = Object.entries(broken).flatMap(([rule, words]) => (stock.has(rule) ? [] : [words]));
   const said: string[] = [];
   const low = numberIn(/must not be less than (-?[\d.]+)/, stock.get('min'));
@@ -50,10 +55,6 @@ export function plainWords(property: string, value: unknown, broken: Broken): re
   else if (high !== null) said.push(`at most ${high}`);
   const length = LENGTHS.map((rule) => stock.get(rule)).find((words) => words !== undefined);
   // What is no text at all has no length either.
-  if (length && !stock.has('isString')) said.push(lengthText(length, value));
-  const rest = [...stock].flatMap(([rule, words]) => {
-    if (NUMBERS.includes(rule) || LENGTHS.includes(rule)) return [];
-    return [words.startsWith(`${property} `) ? words.slice(property.length + 1) : words];
-  });
-  return [...own, ...[...said, ...rest].map((words) => `${property}: ${words}`)];
+  if (length && !('isString' in broken)) said.push(lengthText(length, value));
+  return [...own, ...said.map((words) => `${property}: ${words}`)];
 }
