@@ -88,11 +88,9 @@ function Words({ library }: { readonly library: IndexedLibrary }) {
   );
   const all = [...new Map([...known, ...Object.entries(drafts).map(([id, { after }]) => [id, after] as const)]).values()];
   const found = wordsLike(all, query);
-  const placeOf = new Map(all.map(({ id: wordId }, place) => [wordId, place]));
   const usesOf = (word: Word) => index.of(list, word.id).movements.length;
   const byName = (a: Word, b: Word) => wordName(a).localeCompare(wordName(b));
   const sorting = useSorting<Word>([
-    { id: 'list', name: 'as they stand', compare: (a, b) => placeOf.get(a.id)! - placeOf.get(b.id)! },
     { id: 'name', name: 'name', compare: byName },
     { id: 'uses', name: 'uses', compare: (a, b) => usesOf(b) - usesOf(a) || byName(a, b) },
   ]);
