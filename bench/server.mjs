@@ -226,6 +226,7 @@ export async function serverReads() {
     ['the log, first page', () => 'sessions'],
     ['the library', () => 'library'],
     ['a week of the diary, five years booked', (_, n) => `bookings?from=${dayOf((n % 200) * 7)}&to=${dayOf((n % 200) * 7 + 6)}`],
+    ['Today, a day of the five years', (_, n) => `today?date=${dayOf((n % 200) * 7)}`],
     ['how long they take', (id) => `clients/${id}/paces`],
     ['what they did lately', (id) => `clients/${id}/lately?setsSince=2025-12-01&faultsSince=2025-11-10`],
   ]) {

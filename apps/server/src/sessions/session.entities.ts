@@ -39,6 +39,7 @@ export interface BriefPins {
 @Index('sessions_trainer_day', ['trainerId', 'localDate'])
 @Index('sessions_studio_day', ['studioId', 'localDate'])
 @Index('sessions_booking', ['bookingId'])
+@Index('sessions_open', ['studioId', 'localDate'], { where: `"status" <> 'ended'` })
 export class SessionEntity {
   @PrimaryColumn('text') id!: string;
   @Column('text') @ForeignKey(() => StudioEntity) studioId!: string;

@@ -13,6 +13,7 @@ import { DiaryAndPlans1765100000000 } from './1765100000000-DiaryAndPlans.ts';
 import { DecidedInstead1765200000000 } from './1765200000000-DecidedInstead.ts';
 import { Boards1765300000000 } from './1765300000000-Boards.ts';
 import { ClientPictures1765400000000 } from './1765400000000-ClientPictures.ts';
+import { OpenSessions1765500000000 } from './1765500000000-OpenSessions.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -31,4 +32,5 @@ export const MIGRATIONS = [
   DecidedInstead1765200000000,
   Boards1765300000000,
   ClientPictures1765400000000,
+  OpenSessions1765500000000,
 ];
