@@ -3,7 +3,7 @@ import { CUE_KINDS } from '@waxwing/core/movement';
 import { JOB_LOADS, MEASURES, READINESS_QUESTIONS, SCOPE_LINE, TOUCH_ANSWERS, isMinor } from '@waxwing/core/client';
 import type { ClientSummary } from '@waxwing/core/api';
 import { Plus, X } from 'lucide-react';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
 import { useFieldArray, useForm, useWatch, type Control, type FieldPath, type UseFormRegister } from 'react-hook-form';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v4, v7 } from 'uuid';
@@ -155,13 +155,8 @@ function RecordForm({ client, library, onAnew }: FormProps & { readonly onAnew: 
     else save.mutate(values);
   };
   const keep = (of: InventoryDraft) => unfinished.keep({ values: getValues(), kit: of, newId, version: opened?.version ?? null });
-  const latestKit = useRef(kit);
-  useEffect(
-    () => subscribe({ formState: { values: true }, callback: () => void keep(latestKit.current) }),
-    // One subscription for as long as the form stands: what it keeps is read when something is typed.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [subscribe],
-  );
+  const onTyped = useEffectEvent(() => void keep(kit));
+  useEffect(() => subscribe({ formState: { values: true }, callback: () => onTyped() }), [subscribe]);
   const problem = (field: string) => {
     const found = field
       .split('.')
@@ -181,7 +176,6 @@ function RecordForm({ client, library, onAnew }: FormProps & { readonly onAnew: 
         problems={still}
         lexicon={library.lexicon}
         onChange={(changed) => {
-          latestKit.current = changed;
           setKit(changed);
           keep(changed);
         }}

@@ -168,7 +168,7 @@ const Tile = memo(function Tile({ tile, digit, document, lexicon, view, workingS
             {isOpen && ` · there${seen.side ? `, ${seen.side}` : ''}`}
             {(seen?.status === 'fixed' || seen?.status === 'gone') && ' · gone in this set'}
             {!seen && rate.shown > 0 && ` · ${rateText(rate)}`}
-            {!inView && ` · ${fault.views.map((view) => VIEW_WORDS[view]).join(' or ')} only`}
+            {!inView && ` · ${fault.views.map((view) => VIEW_WORDS[view]).join(' or ')}\u00a0only`}
           </span>
         </span>
       </button>

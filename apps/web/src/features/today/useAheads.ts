@@ -2,7 +2,7 @@ import type { KeptPlan, LastTime, PlaceSummary, TodayVisit } from '@waxwing/core
 import type { PickedMovement, SessionBrief, StartSession } from '@waxwing/core/session';
 import type { Plan } from '@waxwing/core/planning';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useSyncExternalStore } from 'react';
+import { useEffect, useEffectEvent, useSyncExternalStore } from 'react';
 import { v4, v7 } from 'uuid';
 import { api, keptAnswers } from '../../shared/api.ts';
 import { localZone } from '../../shared/dates.ts';
@@ -30,27 +30,27 @@ export function useAheads(localDate: string, visits: readonly TodayVisit[]): Rea
   const wanted = visits.filter(({ clients, session }) => clients.length > 0 && session === null);
   const isKnown = kept.data !== undefined;
   const asked = wanted.map(({ bookingId, clients }) => [bookingId, ...clients.map(({ clientId }) => clientId)].join()).join(';');
+  const fetchAhead = useEffectEvent(async (hasLeft: () => boolean) => {
+    const store = await deviceStoreFor(me.trainerId);
+    const known = new Map((await store.aheadsOf(localDate)).map((ahead) => [ahead.bookingId, ahead]));
+    for (const visit of wanted) {
+      const old = known.get(visit.bookingId);
+      if (old && Date.now() - Date.parse(old.at) < FRESH_MS && isOf(old.brief, visit)) continue;
+      if (hasLeft()) return;
+      const brief = await briefAhead(localDate, visit);
+      if (brief) await store.keepAhead({ bookingId: visit.bookingId, at: new Date().toISOString(), brief });
+    }
+    await client.invalidateQueries({ queryKey: key });
+  });
+  // Again when other people come than those that it was done for.
   useEffect(() => {
     if (isCutOff || !isKnown) return undefined;
     let left = false;
-    void (async () => {
-      const store = await deviceStoreFor(me.trainerId);
-      const known = new Map((await store.aheadsOf(localDate)).map((ahead) => [ahead.bookingId, ahead]));
-      for (const visit of wanted) {
-        const old = known.get(visit.bookingId);
-        if (old && Date.now() - Date.parse(old.at) < FRESH_MS && isOf(old.brief, visit)) continue;
-        if (left) return;
-        const brief = await briefAhead(localDate, visit);
-        if (brief) await store.keepAhead({ bookingId: visit.bookingId, at: new Date().toISOString(), brief });
-      }
-      await client.invalidateQueries({ queryKey: key });
-      // What can't be fetched ahead now is tried when the page is next opened; nobody waits for it.
-    })().catch(() => undefined);
+    // What can't be fetched ahead now is tried when the page is next opened; nobody waits for it.
+    fetchAhead(() => left).catch(() => undefined);
     return () => {
       left = true;
     };
-    // `asked` says what of the visits counts.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [isCutOff, isKnown, me.trainerId, localDate, asked]);
   return new Map((kept.data ?? []).map((ahead) => [ahead.bookingId, ahead]));
 }
