@@ -7,7 +7,7 @@ import { clearSent } from '../shared/device/clearSent.ts';
 import { deviceStoreFor, type DeviceStore } from '../shared/device/deviceStore.ts';
 import { Outbox } from '../shared/device/outbox.ts';
 import { PATIENCE_WITH_KEPT_MS } from '../shared/device/keptAnswers.ts';
-import { forgetRecordForm } from '../shared/device/useUnfinished.ts';
+import { forgetFormsOf } from '../shared/device/useUnfinished.ts';
 import { onServerSeen, serverSeen } from '../shared/server.ts';
 import { rememberMe, rememberedMe, SignedInContext } from '../shared/signedIn.tsx';
 import { FLOOR } from './routes.tsx';
@@ -21,7 +21,7 @@ async function forgetDeleted(store: DeviceStore): Promise<void> {
   try {
     for (const clientId of await api.get<readonly string[]>('clients/forgotten')) {
       await store.forget(clientId);
-      forgetRecordForm(store.trainerId, clientId);
+      forgetFormsOf(store.trainerId, clientId);
     }
   } catch {
     // Asked again when Waxwing is next opened here.

@@ -20,10 +20,10 @@ export interface Sorting<T> {
   readonly take: (id: string) => void;
 }
 
-/** How a list is sorted, in the page's address: by `id`, turned round by `id-`. The first way holds until one is taken. */
-export function useSorting<T>(ways: readonly SortWay<T>[]): Sorting<T> {
+/** How a list is sorted, in the page's address: by `id`, turned round by `id-`. The first way holds until one is taken. `name` tells two lists of one page apart. */
+export function useSorting<T>(ways: readonly SortWay<T>[], name = 'sort'): Sorting<T> {
   const address = useAddress();
-  const asked = address.get('sort') ?? '';
+  const asked = address.get(name) ?? '';
   const way = ways.find(({ id }) => id === asked.replace(/-$/, '')) ?? ways[0]!;
   const isTurned = asked === `${way.id}-`;
   return {
@@ -31,7 +31,7 @@ export function useSorting<T>(ways: readonly SortWay<T>[]): Sorting<T> {
     chosen: way.id,
     isTurned,
     sorted: (rows) => [...rows].sort((a, b) => (isTurned ? -1 : 1) * way.compare(a, b)),
-    take: (id) => address.set({ sort: id === way.id && !isTurned ? `${id}-` : id === ways[0]!.id ? null : id }),
+    take: (id) => address.set({ [name]: id === way.id && !isTurned ? `${id}-` : id === ways[0]!.id ? null : id }),
   };
 }
 

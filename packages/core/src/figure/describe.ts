@@ -4,7 +4,7 @@ import type { Contact } from './contacts.ts';
 import { freedomAt, type Posture } from './joints.ts';
 import { whereIs } from './landmarks.ts';
 import { measured } from './measure.ts';
-import type { Rep } from './rep.ts';
+import { heldIn, type Rep } from './rep.ts';
 import { subtract, unit } from './vector.ts';
 
 /** What isn't worth saying about a joint that should be straight. */
@@ -79,12 +79,20 @@ const HELD: Readonly<Record<HeldThing, string>> = {
   dumbbell: 'a dumbbell in both hands',
   kettlebell: 'a kettlebell in both hands',
   kettlebells: 'a kettlebell in each hand',
+  plate: 'a plate in both hands',
   bar: 'a bar in both hands',
   dowel: 'a dowel in both hands',
   band: 'a band in both hands',
   strap: 'a strap in each hand',
   bag: 'a bag in both arms',
 };
+
+function held({ hold, side }: Rep): string[] {
+  if (!hold) return [];
+  const words = HELD[hold.thing];
+  const hand = heldIn(hold, side);
+  return [hand ? words.replace('in both hands', `in the ${hand} hand`) : words];
+}
 
 /** A pose in words, for who doesn't see it: what touches, how the trunk stands, what is bent and by how much. */
 export function describePose(rep: Rep, posture: Posture, contacts: readonly Contact[]): string {
@@ -95,6 +103,6 @@ export function describePose(rep: Rep, posture: Posture, contacts: readonly Cont
     ...bends(posture, 'knee', 'bent'),
     ...bends(posture, 'elbow', 'bent'),
     arms(rep, posture),
-    ...(rep.hold ? [HELD[rep.hold.thing]] : []),
+    ...held(rep),
   ].join(', ');
 }

@@ -1,9 +1,9 @@
 import { SIDES, type Side } from '../movement/terms.ts';
-import { ROOM, type Frames } from './body.ts';
+import { ROOM, partAt, type Frames } from './body.ts';
 import { bodyPoint, whereIs } from './landmarks.ts';
 import type { Lump, Piece, Tone } from './flesh.ts';
 import type { PlacedThing } from './poser.ts';
-import type { Rep } from './rep.ts';
+import { heldIn, type Rep } from './rep.ts';
 import { length, mix, subtract, unit, type Vec3 } from './vector.ts';
 
 /** A ball in the room: props are hulls of such. */
@@ -69,8 +69,7 @@ function kettlebell(frames: Frames, side: Side): Piece[] {
 function heldPieces(rep: Rep, frames: Frames): Piece[] {
   const { hold } = rep;
   if (!hold) return [];
-  // A hand is written for the left side working.
-  const hand = hold.hand && (rep.side === 'left' ? hold.hand : hold.hand === 'left' ? 'right' : 'left');
+  const hand = heldIn(hold, rep.side);
   const left = whereIs(frames, 'grip.left');
   const right = whereIs(frames, 'grip.right');
   const middle = mix(left, right, 0.5);
@@ -98,6 +97,9 @@ function heldPieces(rep: Rep, frames: Frames): Piece[] {
         piece('kettlebell', 'iron', [knob(right, 0.014), knob(at(up ? 0.02 : 0.12), 0.03)], 0.02),
       ];
     }
+    case 'plate':
+      // Held by its rims, flat against whoever holds it.
+      return [piece('plate', 'iron', [disc(middle, frames.direction(partAt('thorax'), [1, 0, 0]), 0.15)], 0.02)];
     case 'kettlebells':
       return SIDES.flatMap((side) => kettlebell(frames, side));
     case 'bar':

@@ -1,4 +1,4 @@
-import type { FigureDocument } from '../movement/figureDocument.ts';
+import type { FigureDocument, FigureHold } from '../movement/figureDocument.ts';
 import type { HandPlace, Phase, Side } from '../movement/terms.ts';
 import type { HeldMass } from './balance.ts';
 import { PARTS, bodyOf, mirroredLie, type Body, type Lie } from './body.ts';
@@ -54,6 +54,11 @@ export interface Rep {
 }
 
 export type RepAnswer = { readonly ok: true; readonly rep: Rep } | { readonly ok: false; readonly error: FigureError };
+
+/** The hand that holds a single thing: written for the left side working, and the other one in the mirror. */
+export function heldIn({ hand }: Pick<FigureHold, 'hand'>, side: Side): Side | undefined {
+  return hand && (side === 'left' ? hand : hand === 'left' ? 'right' : 'left');
+}
 
 /** About this many postures are solved for a rep. */
 const SAMPLES = 24;

@@ -13,6 +13,7 @@ export {
 } from './effort.ts';
 export { type CommonRoom, commonRooms } from './commonRooms.ts';
 export type { Filling, Inventory, LoadSource, SourceKind, WeightCount } from './inventory.ts';
+export { holdingLoad } from './heldThing.ts';
 export { kitOf } from './kitOf.ts';
 export {
   type LoadForm,

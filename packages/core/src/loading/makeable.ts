@@ -175,6 +175,18 @@ export function rackFor(
   return [];
 }
 
+/** The form in which a load is taken: of those that fit it, the first in which this room can make it. */
+export function formOf(
+  document: Pick<MovementDocument, 'kit'>,
+  inventory: Pick<Inventory, 'sources'> | null,
+  load: Load,
+): LoadForm | undefined {
+  const forms = loadFormsOf(document).filter(({ hold }) => hold === load.kind);
+  const has = (form: LoadForm) =>
+    inventory !== null && makeableLoads(inventory, form).some((each) => isSameLoad(each.load, load));
+  return forms.find(has) ?? forms[0];
+}
+
 /** A load by what it is: "two 15 kg dumbbells", "one 12 kg kettlebell"; what is told by its own words stays as it is. */
 export function thingText(
   document: Pick<MovementDocument, 'kit'>,
@@ -182,10 +194,7 @@ export function thingText(
   load: Load,
 ): string {
   if (load.kind !== 'pair' && load.kind !== 'single') return loadText(load);
-  const forms = loadFormsOf(document).filter(({ hold }) => hold === load.kind);
-  const has = (form: LoadForm) =>
-    inventory !== null && makeableLoads(inventory, form).some((each) => isSameLoad(each.load, load));
-  const what = (forms.find(has) ?? forms[0])?.what;
+  const what = formOf(document, inventory, load)?.what;
   const weight = `${numberText(load.value)} ${load.unit}`;
   if (!what) return loadText(load);
   return load.kind === 'pair' ? `two ${weight} ${what}s` : `one ${weight} ${what}`;

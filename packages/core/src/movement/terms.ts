@@ -144,6 +144,7 @@ export const HELD_THINGS = [
   'dumbbell',
   'kettlebell',
   'kettlebells',
+  'plate',
   'bar',
   'dowel',
   'band',

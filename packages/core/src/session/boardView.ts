@@ -35,7 +35,8 @@ export function boardBrief(brief: SessionBrief, state: SessionState, hasNames: b
     // What is said, and what the figure stands on.
     vocabulary: { cues, stances, basePoses, muscles },
     kit: null,
-    inventory: null,
+    // What is laid out, so that it is drawn.
+    inventory: brief.inventory ? { things: [], sources: brief.inventory.sources } : null,
     ...(plan && { plan: boardPlan(plan) }),
   };
 }

@@ -1,7 +1,10 @@
 import { type Ladder, ladderOf } from '../ladder/ladder.ts';
 import { type Circumstances, isAdvisedFor, isOpenTo } from '../ladder/openTo.ts';
+import { holdingLoad } from '../loading/heldThing.ts';
 import { type Makeable, rackFor } from '../loading/makeable.ts';
 import { type Lexicon, lexiconOf, type MovementRevision } from '../movement/library.ts';
+import type { Load } from '../movement/load.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
 import { type ResolvedMovement, resolveMovement, type Stances, stancesInForce } from '../movement/resolvedMovement.ts';
 import type { ClientBrief, SessionBrief } from './brief.ts';
 
@@ -17,6 +20,8 @@ export interface BriefIndex {
   isOpen(clientId: string, movementId: string): boolean;
   /** Open, and nothing speaks against proposing it as a step up. */
   isAdvised(clientId: string, movementId: string): boolean;
+  /** A movement with its figure holding what is taken for a load here. */
+  drawn(movement: ResolvedMovement, load: Load): MovementDocument;
   nameOf(movementId: string): string;
   /** The positions in force for a client. */
   stances(clientId: string): Stances;
@@ -30,6 +35,7 @@ export function indexBrief(brief: SessionBrief): BriefIndex {
   const clients = new Map(brief.clients.map((client) => [client.clientId, client]));
   const resolved = new Map<string, ResolvedMovement>();
   const circumstances = new Map<string, Circumstances>();
+  const drawn = new Map<MovementDocument, readonly MovementDocument[]>();
   const racks = new Map<string, readonly Makeable[]>();
   const stancesOf = (clientId: string) => stancesInForce(lexicon, clients.get(clientId)?.stances);
   const circumstancesOf = (clientId: string): Circumstances => {
@@ -67,6 +73,15 @@ export function indexBrief(brief: SessionBrief): BriefIndex {
     isAdvised(clientId, movementId) {
       const revision = revisions.get(movementId);
       return revision !== undefined && isAdvisedFor(revision.document, circumstancesOf(clientId));
+    },
+    drawn({ document }, load) {
+      const held = holdingLoad(document, brief.inventory ?? null, load);
+      if (held === document) return document;
+      // The same picture is the same object, whatever the weight: it is drawn once.
+      const others = drawn.get(document) ?? [];
+      const known = others.find(({ figure }) => figure?.hold?.thing === held.figure?.hold?.thing);
+      if (!known) drawn.set(document, [...others, held]);
+      return known ?? held;
     },
     nameOf: (movementId) => revisions.get(movementId)?.document.name ?? movementId,
     stances: stancesOf,

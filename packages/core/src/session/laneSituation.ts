@@ -1,4 +1,5 @@
 import type { SetUp } from '../client/setUp.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
 import type { ClientBrief } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
@@ -14,6 +15,8 @@ export interface LaneSituation {
   readonly client: ClientBrief;
   readonly item: ItemState;
   readonly movement: ResolvedMovement;
+  /** The movement as its picture has it: with what this lane holds in its hands. */
+  readonly drawn: MovementDocument;
   /** The set that is going on, or the last one of this item while its rest lasts. */
   readonly set: SetState | null;
   readonly isWorking: boolean;
@@ -41,9 +44,10 @@ export interface LaneSituation {
 /** Whether nothing but a count, and the time that passes, tells two situations of a lane apart. */
 function isStill(a: LaneSituation, b: LaneSituation): boolean {
   const of = (situation: LaneSituation) => {
-    const { lane, client, item, movement, tiles, correction, nextItem, goesOn, planned, setUp, isWorking, set } = situation;
+    const { lane, client, item, movement, drawn, tiles, correction, nextItem, goesOn, planned, setUp, isWorking, set } =
+      situation;
     const last = set?.segments.at(-1);
-    const shown = [lane.items, lane.view, lane.day, lane.leftAt, client, item, movement, tiles, correction];
+    const shown = [lane.items, lane.view, lane.day, lane.leftAt, client, item, movement, drawn, tiles, correction];
     const ahead = [nextItem, goesOn, planned, setUp, isWorking];
     const noted = [set?.setId, set?.looks, set?.faults, set?.trials, set?.hurt, set?.felt, set?.changes, set?.pain];
     const answered = [set?.effort, set?.reserve, set?.segments.length, last?.segmentId, last?.endedAt];
@@ -89,6 +93,7 @@ export function laneSituation(
     client,
     item,
     movement,
+    drawn: index.drawn(movement, (isWorking ? set.segments.at(-1)!.load : undefined) ?? item.load),
     set,
     isWorking,
     tiles,

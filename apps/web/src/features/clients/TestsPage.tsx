@@ -8,9 +8,12 @@ import { Link, useParams } from 'react-router';
 import { v7 } from 'uuid';
 import { api, RequestRefused } from '../../shared/api.ts';
 import { clockText, localDate, shortDay } from '../../shared/dates.ts';
+import { resultForm, useUnfinished } from '../../shared/device/useUnfinished.ts';
 import { Field } from '../../shared/Field.tsx';
+import { GoesOn } from '../../shared/GoesOn.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useClient, useMeasurements, useRefresh } from '../../shared/queries.ts';
+import { SortButtons, useSorting, type SortWay } from '../../shared/sorting.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { useNow } from '../../shared/useNow.ts';
 import { useChangeClient } from './useChangeClient.ts';
@@ -98,6 +101,24 @@ function Protocol({ client, measurements }: { client: ClientSummary; measurement
   );
 }
 
+/** What is written down of one try, as it is typed. */
+interface Result {
+  readonly side: Side;
+  readonly value: string;
+  readonly note: string;
+}
+const NO_RESULT: Result = { side: 'left', value: '', note: '' };
+
+const RESULT_SORTS: readonly SortWay<Measurement>[] = [
+  // Of one day the later one stands first.
+  {
+    id: 'day',
+    name: 'day',
+    compare: (a, b) => b.localDate.localeCompare(a.localDate) || b.measurementId.localeCompare(a.measurementId),
+  },
+  { id: 'result', name: 'result', compare: (a, b) => b.value - a.value },
+];
+
 interface RunProps {
   readonly measure: MeasureKind;
   readonly client: ClientSummary;
@@ -106,9 +127,21 @@ interface RunProps {
 
 function Run({ measure, client, measurements }: RunProps) {
   const refresh = useRefresh();
-  const [side, setSide] = useState<Side>('left');
-  const [value, setValue] = useState('');
-  const [note, setNote] = useState('');
+  const sorting = useSorting(RESULT_SORTS, 'results');
+  const unfinished = useUnfinished<Result>(resultForm(client.clientId, measure.id));
+  const [found, setFound] = useState(unfinished.found);
+  const [result, setResult] = useState<Result>(found?.value ?? NO_RESULT);
+  const { side, value, note } = result;
+  const change = (part: Partial<Result>) => {
+    const next = { ...result, ...part };
+    setResult(next);
+    unfinished.keep(next);
+  };
+  const begin = (nextSide: Side) => {
+    unfinished.forget();
+    setFound(null);
+    setResult({ ...NO_RESULT, side: nextSide });
+  };
   // One id a result, so that a second press writes it once.
   const [id, setId] = useState(() => v7());
   const keep = useMutation({
@@ -122,10 +155,8 @@ function Run({ measure, client, measurements }: RunProps) {
         ...(note.trim() !== '' && { note: note.trim() }),
       }),
     onSuccess: async () => {
-      setValue('');
-      setNote('');
+      begin(measure.oneSided && side === 'left' ? 'right' : 'left');
       setId(v7());
-      if (measure.oneSided) setSide(side === 'left' ? 'right' : 'left');
       await refresh();
     },
   });
@@ -148,14 +179,19 @@ function Run({ measure, client, measurements }: RunProps) {
               type="button"
               aria-pressed={side === each}
               className={`btn min-h-14 px-6 text-lg ${side === each ? 'btn-neutral' : ''}`}
-              onClick={() => setSide(each)}
+              onClick={() => change({ side: each })}
             >
               {each}
             </button>
           ))}
         </div>
       )}
-      {measure.run !== 'read' && <ClockAndCounter measure={measure} onValue={setValue} />}
+      {measure.run !== 'read' && <ClockAndCounter measure={measure} onValue={(counted) => change({ value: counted })} />}
+      {found && (
+        <div className="mt-4">
+          <GoesOn at={found.at} onAnew={() => begin('left')} />
+        </div>
+      )}
       <form
         className="mt-4 flex flex-wrap items-start gap-3"
         onSubmit={(event) => {
@@ -170,14 +206,14 @@ function Run({ measure, client, measurements }: RunProps) {
           inputMode="decimal"
           value={value}
           problem={problem}
-          onChange={(event) => setValue(event.target.value)}
+          onChange={(event) => change({ value: event.target.value })}
         />
         <Field
           label="Note"
           wide="min-w-52 flex-1"
           value={note}
           maxLength={200}
-          onChange={(event) => setNote(event.target.value)}
+          onChange={(event) => change({ note: event.target.value })}
         />
         <button type="submit" className="btn btn-primary mt-5 min-h-11 px-5" disabled={keep.isPending || value.trim() === ''}>
           Write it down
@@ -192,9 +228,14 @@ function Run({ measure, client, measurements }: RunProps) {
         Stop for pain that is sharp, in a joint or running down a limb. Chest tightness, faintness or breathlessness at rest:
         stop, and call your local emergency number.
       </p>
+      {measurements.length > 1 && (
+        <div className="mt-4">
+          <SortButtons sorting={sorting} />
+        </div>
+      )}
       {measurements.length > 0 && (
         <ul className="mt-4 max-w-xl">
-          {[...measurements].reverse().map((each, i) => (
+          {sorting.sorted(measurements).map((each) => (
             <li key={each.measurementId} className="border-base-300 flex min-h-11 items-center gap-4 border-t">
               <span className="w-28">{shortDay(each.localDate)}</span>
               <b className="figures">
@@ -202,7 +243,7 @@ function Run({ measure, client, measurements }: RunProps) {
                 {each.side && `, ${each.side}`}
               </b>
               <span className="text-quiet">
-                {each.note} {i === measurements.length - 1 && '(first)'}
+                {each.note} {each === measurements[0] && '(first)'}
               </span>
               <button
                 type="button"

@@ -7,6 +7,8 @@ import { api, RequestRefused } from '../../shared/api.ts';
 import { Choice } from '../../shared/Choice.tsx';
 import { localDate } from '../../shared/dates.ts';
 import { Field, Pick, Tick } from '../../shared/Field.tsx';
+import { useUnfinished } from '../../shared/device/useUnfinished.ts';
+import { GoesOn } from '../../shared/GoesOn.tsx';
 import { useClients, usePlaces } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import {
@@ -37,7 +39,10 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
   const { me } = useSignedIn();
   const clients = useClients();
   const places = usePlaces();
-  const [draft, setDraft] = useState<VisitDraft>(() => (visit ? draftOfVisit(visit) : emptyVisit(day)));
+  const unfinished = useUnfinished<VisitDraft>(`visit.${visit?.bookingId ?? 'new'}`);
+  const [found, setFound] = useState(unfinished.found);
+  const begun = () => (visit ? draftOfVisit(visit) : emptyVisit(day));
+  const [draft, setDraft] = useState<VisitDraft>(() => found?.value ?? begun());
   const [bookingId] = useState(() => uuid());
   const [isTold, setTold] = useState(false);
   const [said, setSaid] = useState<{ readonly fields: VisitProblems; readonly text: string } | null>(null);
@@ -45,7 +50,9 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
   const own = problemsOf(draft);
   const problems: VisitProblems = { ...said?.fields, ...(isTold ? own : {}) };
   const change = (part: Partial<VisitDraft>) => {
-    setDraft((before) => ({ ...before, ...part }));
+    const next = { ...draft, ...part };
+    setDraft(next);
+    unfinished.keep(next);
     setSaid(null);
   };
   const name = (id: string) => clients.data?.find(({ clientId }) => clientId === id)?.name ?? 'somebody who left';
@@ -61,6 +68,7 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
       const kept = visit
         ? await api.put<Visit>(`bookings/${visit.bookingId}`, changedBookingOf(draft, scope))
         : await api.post<Visit>('bookings', newBookingOf(draft, bookingId));
+      unfinished.forget();
       await onDone(kept, `${visit ? 'Changed' : 'Booked'}: ${whoText(kept)}.`);
     } catch (error) {
       const found = error instanceof RequestRefused ? fieldProblems(error.problems) : {};
@@ -80,6 +88,18 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
         void send('this');
       }}
     >
+      {found && (
+        <GoesOn
+          at={found.at}
+          onAnew={() => {
+            unfinished.forget();
+            setFound(null);
+            setDraft(begun());
+            setSaid(null);
+            setTold(false);
+          }}
+        />
+      )}
       <div className="flex flex-wrap items-center gap-2">
         {!draft.isClass && (
           <>
@@ -227,7 +247,14 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
             Change it and all after
           </button>
         )}
-        <button type="button" className="btn btn-ghost min-h-12" onClick={onClose}>
+        <button
+          type="button"
+          className="btn btn-ghost min-h-12"
+          onClick={() => {
+            unfinished.forget();
+            onClose();
+          }}
+        >
           Leave it
         </button>
       </div>

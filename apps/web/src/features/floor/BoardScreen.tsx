@@ -174,17 +174,12 @@ interface LanesProps {
 function OneForAll({ index, situations, hasNames }: LanesProps) {
   const [first] = situations;
   if (!first) return null;
-  const { movement } = first;
+  const { movement, drawn } = first;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,2fr)_minmax(0,3fr)] gap-8">
       <div className="bg-base-200 text-base-content relative grid min-h-0 place-items-center rounded-3xl p-4">
         <div className="h-full min-h-0 w-full -scale-x-100">
-          <MovingFigure
-            document={movement.document}
-            lexicon={index.lexicon}
-            side={workingSideOf(first)}
-            className="h-full w-full"
-          />
+          <MovingFigure document={drawn} lexicon={index.lexicon} side={workingSideOf(first)} className="h-full w-full" />
         </div>
         {sideText(first) && <p className="heading absolute top-4 left-6 text-4xl">{sideText(first)}</p>}
       </div>
@@ -268,7 +263,7 @@ interface BoardLaneProps {
 }
 
 function BoardLane({ index, situation, hasName, isTimed, now }: BoardLaneProps) {
-  const { client, item, movement, isWorking } = situation;
+  const { client, item, movement, drawn, isWorking } = situation;
   const { done, target, isHold } = laneCount(situation, now);
   const rest = restLeft(situation, now);
   return (
@@ -289,12 +284,7 @@ function BoardLane({ index, situation, hasName, isTimed, now }: BoardLaneProps) 
         </p>
       </div>
       <div className="h-full max-h-56 w-44 shrink-0 -scale-x-100">
-        <MovingFigure
-          document={movement.document}
-          lexicon={index.lexicon}
-          side={workingSideOf(situation)}
-          className="h-full w-full"
-        />
+        <MovingFigure document={drawn} lexicon={index.lexicon} side={workingSideOf(situation)} className="h-full w-full" />
       </div>
     </li>
   );

@@ -14,8 +14,7 @@ interface BriefCardProps {
 
 /** Before somebody does what is new to them, or long ago: shown from the front and the side, two cues, where to feel it, and what is at hand. */
 export const BriefCard = memo(function BriefCard({ index, situation, levels }: BriefCardProps) {
-  const { movement } = situation;
-  const { document } = movement;
+  const { movement, drawn } = situation;
   const cues = cuesToBrief(index, situation);
   const felt = feltPlaces(index, situation).filter(({ right }) => right);
   const view = viewToTake(movement);
@@ -42,8 +41,8 @@ export const BriefCard = memo(function BriefCard({ index, situation, levels }: B
         </dl>
       </div>
       <div className="flex h-56 gap-4">
-        <MovingFigure document={document} lexicon={index.lexicon} side={side} view="front" className="h-full w-32" />
-        <MovingFigure document={document} lexicon={index.lexicon} side={side} view="side" className="h-full w-44" />
+        <MovingFigure document={drawn} lexicon={index.lexicon} side={side} view="front" className="h-full w-32" />
+        <MovingFigure document={drawn} lexicon={index.lexicon} side={side} view="side" className="h-full w-44" />
       </div>
     </section>
   );

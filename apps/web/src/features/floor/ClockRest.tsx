@@ -63,6 +63,7 @@ function ComesNext({ index, state, situation }: Pick<ClockRestProps, 'index' | '
   const item = work && lane.items.find(({ planItemId }) => planItemId === work.planItemId);
   const movement = item && index.movement(client.clientId, item.movementId);
   if (!movement) return null;
+  const drawn = index.drawn(movement, item.load);
   return (
     <div className="border-base-300 mt-auto flex items-center gap-5 border-t pt-3" role="group" aria-label="Comes next">
       <div className="min-w-0 flex-1">
@@ -75,9 +76,9 @@ function ComesNext({ index, state, situation }: Pick<ClockRestProps, 'index' | '
         ))}
       </div>
       <PhaseStill
-        document={movement.document}
+        document={drawn}
         lexicon={index.lexicon}
-        phase={tellingPhase(movement.document)}
+        phase={tellingPhase(drawn)}
         isDescribed
         className="hidden max-h-40 w-28 shrink-0 md:block"
       />

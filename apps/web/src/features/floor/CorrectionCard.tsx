@@ -138,13 +138,13 @@ export function CorrectionCard({ index, situation, correction, others, live, tap
 
 /** The fault over the good rep, from where the trainer stands if it can be seen from there. */
 function FirstFault({ index, situation, first }: { index: BriefIndex; situation: LaneSituation; first: TriagedFault }) {
-  const { movement, lane } = situation;
+  const { drawn, lane } = situation;
   const { fault, side } = first;
   const view = viewOf(fault, lane.view);
   return (
     <figure className="flex flex-col items-center justify-start md:mt-2 [@media(max-height:30rem)]:hidden">
       <FaultStill
-        document={movement.document}
+        document={drawn}
         lexicon={index.lexicon}
         fault={fault}
         view={lane.view}

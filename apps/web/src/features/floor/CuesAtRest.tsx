@@ -17,7 +17,7 @@ interface CuesAtRestProps {
 
 /** While nothing is wrong: two cues to brief with, large, what a good one looks like from here, and a way to say that it does. */
 export const CuesAtRest = memo(function CuesAtRest({ index, situation, isTight, taps }: CuesAtRestProps) {
-  const { movement, set, isWorking, lane } = situation;
+  const { movement, drawn, set, isWorking, lane } = situation;
   const typed = movement.cues.findLast(({ cueId }) => typedSlug(cueId) !== undefined);
   const { lexicon } = index;
   const briefing = cuesToBrief(index, situation);
@@ -52,9 +52,9 @@ export const CuesAtRest = memo(function CuesAtRest({ index, situation, isTight, 
         )}
       </div>
       <PhaseStill
-        document={movement.document}
+        document={drawn}
         lexicon={lexicon}
-        phase={tellingPhase(movement.document)}
+        phase={tellingPhase(drawn)}
         view={lane.view}
         side={workingSideOf(situation)}
         isDescribed

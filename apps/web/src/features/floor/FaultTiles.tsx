@@ -34,7 +34,7 @@ export const FaultTiles = memo(function FaultTiles({
   isTight,
   onFelt,
 }: FaultTilesProps) {
-  const { tiles, lane, movement, set } = situation;
+  const { tiles, lane, drawn, set } = situation;
   const workingSide = workingSideOf(situation);
   return (
     <aside
@@ -70,7 +70,7 @@ export const FaultTiles = memo(function FaultTiles({
             key={tile.fault.faultId}
             tile={tile}
             digit={at + 1}
-            document={movement.document}
+            document={drawn}
             lexicon={lexicon}
             view={lane.view}
             workingSide={workingSide}

@@ -41,7 +41,7 @@ interface LaneStripProps {
 /** Somebody who isn't the one that is shown: what they do, and the commonest taps without switching. */
 export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
   const { live, index, situation, watch, onClock, decided, onShow, onPain, onTapped } = props;
-  const { lane, client, item, movement, isWorking, set } = situation;
+  const { lane, client, item, movement, drawn, isWorking, set } = situation;
   const { laneId } = lane;
   const taps = useMemo(() => tappedBy(laneTaps(live, laneId), () => onTapped(laneId)), [live, laneId, onTapped]);
   const segment = isWorking ? set?.segments.at(-1) : undefined;
@@ -73,9 +73,9 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
             </span>
           </span>
           <PhaseStill
-            document={movement.document}
+            document={drawn}
             lexicon={index.lexicon}
-            phase={tellingPhase(movement.document)}
+            phase={tellingPhase(drawn)}
             view={lane.view}
             side={workingSideOf(situation)}
             className="hidden h-20 w-16 shrink-0 lg:block"

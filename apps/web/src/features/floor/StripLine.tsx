@@ -6,8 +6,7 @@ import { workingSideOf } from './workingSide.ts';
 
 /** The rep strip on one line: the movement at each phase with its breath, and the tail under the phase to look at. */
 export function StripLine({ situation, lexicon }: { situation: LaneSituation; lexicon: Lexicon }) {
-  const { movement, correction, isWorking, set } = situation;
-  const { document } = movement;
+  const { drawn, correction, isWorking, set } = situation;
   const isResting = set !== null && !isWorking;
   const lookAt = correction?.triage.first.fault.phase;
   return (
@@ -15,13 +14,13 @@ export function StripLine({ situation, lexicon }: { situation: LaneSituation; le
       aria-label="Rep strip"
       className="text-quiet border-base-300 mt-1 hidden justify-between gap-3 border-b pb-1.5 text-sm sm:flex"
     >
-      {PHASES_OF_RHYTHM[document.rhythm].map((phase) => {
-        const breath = document.phases.find((each) => each.phase === phase)?.breath;
+      {PHASES_OF_RHYTHM[drawn.rhythm].map((phase) => {
+        const breath = drawn.phases.find((each) => each.phase === phase)?.breath;
         return (
           <li key={phase} className="flex items-end gap-2">
             {!isResting && (
               <PhaseStill
-                document={document}
+                document={drawn}
                 lexicon={lexicon}
                 phase={phase}
                 side={workingSideOf(situation)}

@@ -1,4 +1,5 @@
 import {
+  BaseEdge,
   Handle,
   MarkerType,
   Position,
@@ -6,6 +7,7 @@ import {
   ReactFlowProvider,
   useReactFlow,
   type Edge,
+  type EdgeProps,
   type Node,
   type NodeProps,
 } from '@xyflow/react';
@@ -20,6 +22,7 @@ import { useSeen } from '../../shared/figure/useSeen.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import { NODE, layoutFamily, type LadderMap, type Placed } from './layout.ts';
 import type { RungMarks } from './marks.ts';
+import { routePath, routesOf } from './routes.ts';
 
 interface LadderMapViewProps {
   readonly library: IndexedLibrary;
@@ -38,6 +41,10 @@ const MapContext = createContext<LadderMapViewProps | null>(null);
 type RungNode = Node<{ readonly placed: Placed }, 'rung'>;
 
 const NODE_TYPES = { rung: Rung };
+
+type StepEdge = Edge<{ readonly path: string }, 'step'>;
+
+const EDGE_TYPES = { step: StepLine };
 
 /** A family's ladder drawn: figures on the rungs, harder to the right. Arrow keys walk it, Enter opens. */
 export function LadderMapView(props: LadderMapViewProps) {
@@ -60,7 +67,7 @@ function Drawn({ map, way, ...props }: LadderMapViewProps & { readonly map: Ladd
       map.placed.map((placed): RungNode => ({
         id: placed.id,
         type: 'rung',
-        position: { x: placed.x, y: placed.y + 26 },
+        position: { x: placed.x, y: placed.y + NODE.top },
         data: { placed },
         width: NODE.width,
         height: NODE.height,
@@ -70,13 +77,14 @@ function Drawn({ map, way, ...props }: LadderMapViewProps & { readonly map: Ladd
   );
   const edges = useMemo(
     () =>
-      map.drawn.map((step): Edge => {
+      routesOf(map.placed, map.drawn).map(({ step, points }): StepEdge => {
         const isOnWay = way.has(step.from) && way.has(step.to);
         return {
           id: `${step.from}>${step.to}`,
           source: step.from,
           target: step.to,
-          type: 'smoothstep',
+          type: 'step',
+          data: { path: routePath(points) },
           className: clsx(step.sideBranch && 'side-branch', isOnWay && 'on-way'),
           markerEnd: { type: MarkerType.ArrowClosed, width: 14, height: 14 },
         };
@@ -95,7 +103,7 @@ function Drawn({ map, way, ...props }: LadderMapViewProps & { readonly map: Ladd
     <div
       ref={frame}
       className="ladder-map relative"
-      style={{ height: map.height + 30 }}
+      style={{ height: map.height + NODE.top }}
       onKeyDown={walk}
       role="group"
       aria-label="Ladder map"
@@ -104,6 +112,7 @@ function Drawn({ map, way, ...props }: LadderMapViewProps & { readonly map: Ladd
         nodes={nodes}
         edges={edges}
         nodeTypes={NODE_TYPES}
+        edgeTypes={EDGE_TYPES}
         nodesDraggable={false}
         nodesConnectable={false}
         nodesFocusable={false}
@@ -143,6 +152,10 @@ function Drawn({ map, way, ...props }: LadderMapViewProps & { readonly map: Ladd
       </div>
     </div>
   );
+}
+
+function StepLine({ data, markerEnd }: EdgeProps<StepEdge>) {
+  return <BaseEdge path={data!.path} {...(markerEnd && { markerEnd })} />;
 }
 
 /** Over each line of the map; moves and grows with it. */

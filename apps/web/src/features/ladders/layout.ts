@@ -2,7 +2,8 @@ import { Graph, layout as dagreLayout } from '@dagrejs/dagre';
 import type { MovementDocument } from '@waxwing/core/movement';
 import { ladderOf, rungs, type Ladder, type Step } from '@waxwing/core/ladder';
 
-export const NODE = { width: 132, height: 122, pitchX: 155, pitchY: 130, bandGap: 40 } as const;
+/** A movement's place in pixels; `top` is left over each for its line's heading, `gap` between two rows. */
+export const NODE = { width: 132, height: 122, top: 34, gap: 14, pitchX: 155, pitchY: 136, bandGap: 40 } as const;
 
 export interface Placed {
   readonly id: string;

@@ -7,6 +7,7 @@ import { localDate } from '../../shared/dates.ts';
 import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useCueTrials, useLibrary, useLooks, type IndexedLibrary } from '../../shared/queries.ts';
+import { SortButtons, useSorting } from '../../shared/sorting.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import type { HealthAnswer, HealthQuestion } from './healthMessages.ts';
 
@@ -81,6 +82,10 @@ function summaryOf(findings: HealthAnswer): string {
 const HEADINGS = { error: 'To mend', hint: 'To look at' } as const;
 
 function Findings({ findings, library }: { findings: HealthAnswer; library: IndexedLibrary }) {
+  const sorting = useSorting<LibraryProblem>([
+    { id: 'movement', name: 'movement', compare: (a, b) => whatOf(a, library).localeCompare(whatOf(b, library)) },
+    { id: 'finding', name: 'what was found', compare: (a, b) => a.message.localeCompare(b.message) },
+  ]);
   if (findings.length === 0) {
     return (
       <Empty title="Nothing to mend">
@@ -90,8 +95,9 @@ function Findings({ findings, library }: { findings: HealthAnswer; library: Inde
   }
   return (
     <>
+      {findings.length > 1 && <SortButtons sorting={sorting} />}
       {(['error', 'hint'] as const).map((severity) => {
-        const list = findings.filter((each) => each.severity === severity);
+        const list = sorting.sorted(findings.filter((each) => each.severity === severity));
         if (list.length === 0) return null;
         return (
           <section key={severity} className="mb-8">
@@ -112,11 +118,15 @@ function Findings({ findings, library }: { findings: HealthAnswer; library: Inde
   );
 }
 
+function whatOf({ movementId }: LibraryProblem, library: IndexedLibrary): string {
+  return movementId ? library.nameOf(movementId) : 'Vocabulary';
+}
+
 function Finding({ finding, library }: { finding: LibraryProblem; library: IndexedLibrary }) {
   const { movementId, path, message } = finding;
   const body = (
     <>
-      <span className="text-lg font-bold">{movementId ? library.nameOf(movementId) : 'Vocabulary'}</span>
+      <span className="text-lg font-bold">{whatOf(finding, library)}</span>
       <span className="text-quiet">{placeOf(finding, library)}</span>
       <span>{message}</span>
     </>

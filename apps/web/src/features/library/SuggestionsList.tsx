@@ -7,12 +7,15 @@ import { api } from '../../shared/api.ts';
 import { momentText } from '../../shared/dates.ts';
 import { useRefresh, type IndexedLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { SortButtons, useSorting } from '../../shared/sorting.tsx';
 import { Failed } from '../../shared/states.tsx';
 import { hasDraft, keepDraft } from './changing/useDraft.ts';
 import { newDraft } from './changing/draft.ts';
 import { Choosing, conflictKey } from './Choosing.tsx';
 import { DifferenceList } from './DifferenceList.tsx';
 import { NoteField } from './NoteField.tsx';
+
+const newest = (a: Suggestion, b: Suggestion) => b.createdAt.localeCompare(a.createdAt);
 
 /** What waits for an answer, or was answered and hasn’t been read yet. */
 export function SuggestionsList({ library }: { readonly library: IndexedLibrary }) {
@@ -21,6 +24,18 @@ export function SuggestionsList({ library }: { readonly library: IndexedLibrary 
     queryFn: () => api.get<readonly Suggestion[]>('suggestions'),
     refetchOnMount: 'always',
   });
+  const sorting = useSorting<Suggestion>(
+    [
+      { id: 'day', name: 'day', compare: newest },
+      {
+        id: 'movement',
+        name: 'movement',
+        compare: (a, b) => titleOf(a, library).localeCompare(titleOf(b, library)) || newest(a, b),
+      },
+      { id: 'who', name: 'who', compare: (a, b) => a.trainerName.localeCompare(b.trainerName) || newest(a, b) },
+    ],
+    'suggestions',
+  );
   if (suggestions.error) {
     return <Failed what="what was suggested" error={suggestions.error} onRetry={() => void suggestions.refetch()} />;
   }
@@ -28,8 +43,9 @@ export function SuggestionsList({ library }: { readonly library: IndexedLibrary 
   return (
     <section aria-label="Suggestions" className="mb-8">
       <h2 className="text-2xl">Suggested changes</h2>
+      {suggestions.data.length > 1 && <SortButtons sorting={sorting} />}
       <ul className="mt-2">
-        {suggestions.data.map((suggestion) => (
+        {sorting.sorted(suggestions.data).map((suggestion) => (
           <Suggested key={suggestion.suggestionId} suggestion={suggestion} library={library} />
         ))}
       </ul>
@@ -37,11 +53,15 @@ export function SuggestionsList({ library }: { readonly library: IndexedLibrary 
   );
 }
 
+function titleOf({ change }: Suggestion, library: IndexedLibrary): string {
+  const names = change.movements.map(({ document: { id, name } }) => library.revision(id)?.document.name ?? name);
+  return names.length > 0 ? names.join(', ') : 'Words';
+}
+
 function Suggested({ suggestion, library }: { readonly suggestion: Suggestion; readonly library: IndexedLibrary }) {
   const { me } = useSignedIn();
   const { trainerName, isMine, createdAt, note, status, change } = suggestion;
-  const names = change.movements.map(({ document: { id, name } }) => library.revision(id)?.document.name ?? name);
-  const title = names.length > 0 ? names.join(', ') : 'Words';
+  const title = titleOf(suggestion, library);
   return (
     <li className="border-base-300 border-t py-3" aria-label={`${title}, from ${trainerName}`}>
       <h3 className="text-xl">

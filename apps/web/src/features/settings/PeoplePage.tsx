@@ -2,7 +2,9 @@ import { useMutation } from '@tanstack/react-query';
 import type { TrainerSummary } from '@waxwing/core/api';
 import { useState } from 'react';
 import { api, RequestRefused } from '../../shared/api.ts';
+import { useUnfinished } from '../../shared/device/useUnfinished.ts';
 import { Field, Pick, Tick } from '../../shared/Field.tsx';
+import { GoesOn } from '../../shared/GoesOn.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useRefresh, useTrainers } from '../../shared/queries.ts';
 import { SettingsNav } from '../../shared/SettingsNav.tsx';
@@ -195,27 +197,36 @@ function SetPassword({ trainerId, name }: { trainerId: string; name: string }) {
   );
 }
 
+const NOBODY = { name: '', login: '', password: '', role: 'trainer' };
+
 function TakeIn() {
   const refresh = useRefresh();
-  const empty = { name: '', login: '', password: '', role: 'trainer' };
-  const [form, setForm] = useState(empty);
-  const save = useMutation({
-    mutationFn: () => api.post('trainers', form),
-    onSuccess: async () => {
-      setForm(empty);
-      await refresh();
-    },
-  });
-  const set = (part: Partial<typeof form>) => setForm({ ...form, ...part });
+  const unfinished = useUnfinished<Omit<typeof NOBODY, 'password'>>('colleague.new');
+  const [found, setFound] = useState(unfinished.found);
+  const [form, setForm] = useState({ ...NOBODY, ...found?.value });
+  const save = useMutation({ mutationFn: () => api.post('trainers', form), onSuccess: refresh });
+  const begin = () => {
+    unfinished.forget();
+    setFound(null);
+    setForm(NOBODY);
+  };
+  const set = (part: Partial<typeof form>) => {
+    const next = { ...form, ...part };
+    setForm(next);
+    // A password is never kept.
+    const { password: _password, ...kept } = next;
+    unfinished.keep(kept);
+  };
   return (
     <form
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        save.mutate();
+        save.mutate(undefined, { onSuccess: begin });
       }}
     >
       <h2 className="text-xl">Add a colleague</h2>
+      {found && <GoesOn at={found.at} onAnew={begin} />}
       <Field
         label="Name"
         value={form.name}

@@ -20,3 +20,8 @@ export function keptDraftAt<T>(key: string): T | null {
 export function forgetDraftAt(key: string): void {
   localStorage.removeItem(key);
 }
+
+/** A draft and those whose keys go on from its key. */
+export function forgetDraftsUnder(key: string): void {
+  for (const each of Object.keys(localStorage)) if (each === key || each.startsWith(`${key}.`)) forgetDraftAt(each);
+}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useSignedIn } from '../signedIn.tsx';
-import { forgetDraftAt, keepDraftAt, keptDraftAt } from './keptDrafts.ts';
+import { forgetDraftAt, forgetDraftsUnder, keepDraftAt, keptDraftAt } from './keptDrafts.ts';
 
 /** What stands half filled in a form, and since when (UTC). */
 interface Unfinished<T> {
@@ -10,8 +10,9 @@ interface Unfinished<T> {
 
 const keyOf = (trainerId: string, form: string) => `waxwing.form.${trainerId}.${form}`;
 
-/** The form of a client's record, by whose it is. */
+/** The form of a client's record, by whose it is; and of what is measured of them. */
 export const recordForm = (clientId: string | null) => `client.${clientId ?? 'new'}`;
+export const resultForm = (clientId: string, measureId: string) => `${recordForm(clientId)}.${measureId}`;
 
 /** A form that is left half filled goes on where it was, on this device and for this sign-in. `form` names it, such as `room.new`. */
 export function useUnfinished<T>(form: string) {
@@ -27,6 +28,6 @@ export function useUnfinished<T>(form: string) {
 }
 
 /** A client who was deleted for good: nothing that was typed of them stays. */
-export function forgetRecordForm(trainerId: string, clientId: string): void {
-  forgetDraftAt(keyOf(trainerId, recordForm(clientId)));
+export function forgetFormsOf(trainerId: string, clientId: string): void {
+  forgetDraftsUnder(keyOf(trainerId, recordForm(clientId)));
 }
