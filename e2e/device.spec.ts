@@ -265,4 +265,16 @@ test('with the network gone: who comes, who there is, and an hour that begins on
     return visits.find(({ clients }) => clients.some(({ name }) => name.startsWith('Ilse')))!;
   });
   expect(floor).toContain(session!.sessionId);
+  // And it ran as her last plan, not as a bare list.
+  const { plan, clients } = await page.evaluate(
+    async (sessionId) =>
+      (await (await fetch(`/api/sessions/${sessionId}/brief`)).json()) as {
+        plan: { blocks: { items: { itemId: string }[] }[] };
+        clients: { items: { planItemId?: string }[] }[];
+      },
+    session!.sessionId,
+  );
+  const planned = plan.blocks.flatMap(({ items }) => items.map(({ itemId }) => itemId));
+  expect(planned.length).toBeGreaterThan(1);
+  expect(clients[0]!.items.map(({ planItemId }) => planItemId)).toEqual(planned);
 });

@@ -62,7 +62,7 @@ export {
 } from './planTerms.ts';
 export { type Proposed, coolDownFor, warmUpFor } from './prepare.ts';
 export { type Refit, type Refitted, refit } from './refit.ts';
-export { type RepeatChange, repeatPlan } from './repeatPlan.ts';
+export { type RepeatChange, lastForThese, repeatPlan } from './repeatPlan.ts';
 export { HANDS_KEY, type SharedUse, type UseSpan, sharedUse } from './sharedUse.ts';
 export { type PlannedMovement, startOf } from './startOf.ts';
 export { stretchBlock } from './stretchBlock.ts';

@@ -34,6 +34,24 @@ export interface RepeatQuestion {
   readonly newId: () => string;
 }
 
+/** An hour that some people did before as their plan of now: their own parts follow them into the lanes that they are in today. */
+export function lastForThese(plan: Plan, last: Plan): Plan {
+  const laneOf = new Map(
+    last.lanes.map(({ laneId, clientId }) => [laneId, plan.lanes.find((lane) => lane.clientId === clientId)?.laneId]),
+  );
+  const blocks = last.blocks.map((block) => ({
+    ...block,
+    items: block.items.map((item) => ({
+      ...item,
+      own: item.own.flatMap((own) => {
+        const laneId = laneOf.get(own.laneId);
+        return laneId ? [{ ...own, laneId }] : [];
+      }),
+    })),
+  }));
+  return { ...plan, blocks };
+}
+
 /**
  * Last time's plan for today, with what was decided: loads and amounts that are due give way to advice, what another takes the place of
  * is swapped, and what is to be left out is. What

@@ -78,6 +78,8 @@ export type { ClientBrief, DueDecision, FaultRate, MovementHistory, SessionBrief
 export { movementsOf, typedSlug } from './typed.ts';
 export { revisionsToBring, withRevisions } from './broughtMovements.ts';
 export { type BriefIndex, indexBrief } from './briefIndex.ts';
+export { briefOnPlan } from './briefOnPlan.ts';
+export { planContextOf } from './planContextOf.ts';
 export { movementsForFloor } from './briefMovements.ts';
 export { neighbour } from './clientAdvice.ts';
 export type { CorrectionStep, FaultTile } from './correctionStep.ts';

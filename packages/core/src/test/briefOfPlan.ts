@@ -1,9 +1,7 @@
 import { createHash } from 'node:crypto';
-import { startOf } from '../planning/startOf.ts';
 import type { Plan } from '../planning/plan.ts';
 import type { SessionBrief } from '../session/brief.ts';
-import { indexBrief } from '../session/briefIndex.ts';
-import { planContextOf } from '../session/planContextOf.ts';
+import { briefOnPlan } from '../session/briefOnPlan.ts';
 import { smallBrief } from './smallLibrary.ts';
 import { starterLibrary } from './starterLibrary.ts';
 
@@ -28,17 +26,8 @@ export function briefOfPlan(plan: Plan): SessionBrief {
     clientId: lastingId(`client ${at}`),
     items: [],
   }));
-  const bare = { ...brief, clients, plan, revisions, vocabulary: library.vocabulary, kit: null };
-  const lists = startOf(plan, planContextOf(indexBrief(bare)));
-  return {
-    ...bare,
-    clients: clients.map((client) => ({
-      ...client,
-      items: lists.get(client.laneId)!.map((movement, at) => ({
-        ...movement,
-        itemId: lastingId(`item ${client.laneId} ${at}`),
-        revisionId: revisions.find(({ document }) => document.id === movement.movementId)!.revisionId,
-      })),
-    })),
-  };
+  let items = 0;
+  return briefOnPlan({ ...brief, clients, plan, revisions, vocabulary: library.vocabulary, kit: null }, plan, () =>
+    lastingId(`item ${(items += 1)}`),
+  );
 }

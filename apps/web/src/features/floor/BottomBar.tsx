@@ -25,13 +25,15 @@ interface BottomBarProps {
 
 /** Pain, the counter, the clock, and the end of the set: at the thumb, always in the same place. */
 export function BottomBar({ live, index, state, situation, isNamed, taps }: BottomBarProps) {
-  const { set, isWorking, item, client, asked } = situation;
+  const { set, isWorking, item, client, movement, asked } = situation;
   const whose = isNamed && (
     <span aria-hidden="true" className="block text-base font-normal">
       {calledOf(client)}
     </span>
   );
   const setsDone = item.setIds.length;
+  // A march goes by seconds too, and nobody holds it.
+  const isHeld = movement.document.rhythm === 'hold' && (asked.unit ?? item.dose.kind) === 'seconds';
   const onClock = isOnClock(index, state, situation);
   return (
     <footer className="bg-base-100 sticky bottom-0 grid grid-cols-[5rem_1fr_6rem] gap-2 px-3 py-3 md:grid-cols-[8rem_1fr_1fr_10rem] md:gap-3 lg:grid-cols-[12rem_1fr_1fr_18.5rem] lg:gap-4 lg:px-4">
@@ -66,7 +68,7 @@ export function BottomBar({ live, index, state, situation, isNamed, taps }: Bott
           className="border-base-content heading min-h-20 cursor-pointer rounded-2xl border-2 text-xl md:min-h-28 md:text-2xl"
           onClick={taps.begin}
         >
-          {(asked.unit ?? item.dose.kind) === 'seconds' ? 'Start hold' : startName(situation, setsDone + 1)}
+          {isHeld ? 'Start hold' : startName(situation, setsDone + 1)}
           {set?.endedAt && <RestLeft situation={situation} />}
           {set && setsDone >= item.sets && <span className="block text-sm font-normal">one more than planned</span>}
         </button>

@@ -18,8 +18,10 @@ import { isSameButWatch } from './sameWatch.ts';
 import { WatchMark } from './WatchMark.tsx';
 import { workingSideOf } from './workingSide.ts';
 
-/** So many of the likeliest faults stand on a strip. */
-const TILES_MOST = 3;
+/** So many of the likeliest faults stand on a strip: a row less where the name takes two lines, or three strips would be higher than the screen. */
+const tilesBeside = (name: string) => (name.length > ONE_LINE ? 2 : 3);
+/** Letters of a name that fit beside the picture. */
+const ONE_LINE = 24;
 
 interface LaneStripProps {
   readonly live: FloorSession;
@@ -64,7 +66,7 @@ export const LaneStrip = memo(function LaneStrip(props: LaneStripProps) {
                 {setName(situation, isWorking ? set!.ordinal : item.setIds.length + 1)}
               </span>
             </span>
-            <span className="block truncate leading-tight font-bold sm:whitespace-normal">{movement.document.name}</span>
+            <span className="line-clamp-1 leading-tight font-bold sm:line-clamp-3">{movement.document.name}</span>
             <span className="flex items-baseline gap-2">
               <StripCount situation={situation} onClock={onClock} />
               <span className="text-quiet truncate text-sm">
@@ -124,7 +126,7 @@ const BUTTON = 'min-h-14 cursor-pointer rounded-xl px-2 text-base leading-tight 
 
 /** What they may show; what was said and whether it helped; in the rest how much was left, and the next set. */
 function StripMiddle({ index, situation, taps, onClock, decided }: PartProps & Pick<LaneStripProps, 'onClock' | 'decided'>) {
-  const { correction, isWorking, set, tiles, item, nextItem, goesOn } = situation;
+  const { movement, correction, isWorking, set, tiles, item, nextItem, goesOn } = situation;
   if (set && !isWorking) {
     const answer = answerOf(set);
     const isLast = item.setIds.length >= item.sets;
@@ -209,7 +211,7 @@ function StripMiddle({ index, situation, taps, onClock, decided }: PartProps & P
   }
   return (
     <div className="flex gap-1.5 lg:flex-wrap" role="group" aria-label="Faults">
-      {tiles.slice(0, TILES_MOST).map(({ fault, inView }) => (
+      {tiles.slice(0, tilesBeside(movement.document.name)).map(({ fault, inView }) => (
         <button
           key={fault.faultId}
           type="button"

@@ -1,5 +1,5 @@
 import type { KeptPlan, LastPlanAnswer, LastTime } from '@waxwing/core/api';
-import { copyOfPlan, planOfMovements, repeatPlan, type Plan, type RepeatChange } from '@waxwing/core/planning';
+import { copyOfPlan, lastForThese, planOfMovements, repeatPlan, type Plan, type RepeatChange } from '@waxwing/core/planning';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { useSearchParams } from 'react-router';
@@ -29,26 +29,8 @@ export function BeginPlan({ plan, known, library, onTake }: BeginPlanProps) {
 
   const repeat = () => {
     if (!last.data) return;
-    const lanes = plan.lanes;
-    // The same people are in other lanes than last time.
-    const laneOf = new Map(
-      last.data.plan.lanes.map(({ laneId, clientId }) => [laneId, lanes.find((lane) => lane.clientId === clientId)?.laneId]),
-    );
-    const renamed: Plan = {
-      ...plan,
-      blocks: last.data.plan.blocks.map((block) => ({
-        ...block,
-        items: block.items.map((item) => ({
-          ...item,
-          own: item.own.flatMap((own) => {
-            const laneId = laneOf.get(own.laneId);
-            return laneId ? [{ ...own, laneId }] : [];
-          }),
-        })),
-      })),
-    };
     const { plan: next, changes } = repeatPlan({
-      last: renamed,
+      last: lastForThese(plan, last.data.plan),
       context: known.context,
       decided: (laneId, movementId) => known.person(laneId)?.history.due.find((due) => due.movementId === movementId) ?? null,
       newId: uuid,

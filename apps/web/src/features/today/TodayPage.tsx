@@ -207,7 +207,7 @@ function Begin({ visit, ahead }: { visit: TodayVisit; ahead: BriefAhead | undefi
     >
       {who}
       <span className="block text-sm font-normal">
-        without the network, {visit.plan ? 'as planned, as a list' : 'as last time'}
+        without the network, {visit.plan && visit.plan.movements > 0 ? 'as planned' : 'as last time'}
       </span>
     </button>
   );

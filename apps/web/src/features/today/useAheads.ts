@@ -1,13 +1,12 @@
-import type { KeptPlan, LastTime, PlaceSummary, TodayVisit } from '@waxwing/core/api';
-import type { PickedMovement, SessionBrief, StartSession } from '@waxwing/core/session';
-import type { Plan } from '@waxwing/core/planning';
+import type { TodayVisit } from '@waxwing/core/api';
+import type { SessionBrief } from '@waxwing/core/session';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useSyncExternalStore } from 'react';
-import { v4, v7 } from 'uuid';
-import { api, keptAnswers } from '../../shared/api.ts';
-import { localZone } from '../../shared/dates.ts';
+import { keptAnswers } from '../../shared/api.ts';
 import { deviceStoreFor, type BriefAhead } from '../../shared/device/deviceStore.ts';
+import { useLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
+import { briefAhead, hourAhead, type HourAhead } from './hourAhead.ts';
 
 /** Asked for again after this: until then nothing that matters will have changed. */
 const FRESH_MS = 20 * 60_000;
@@ -28,16 +27,19 @@ export function useAheads(localDate: string, visits: readonly TodayVisit[]): Rea
     queryFn: async () => (await deviceStoreFor(me.trainerId)).aheadsOf(localDate),
   });
   const wanted = visits.filter(({ clients, session }) => clients.length > 0 && session === null);
-  const isKnown = kept.data !== undefined;
+  const { library } = useLibrary();
+  const isKnown = kept.data !== undefined && library !== undefined;
   const asked = wanted.map(({ bookingId, clients }) => [bookingId, ...clients.map(({ clientId }) => clientId)].join()).join(';');
   const fetchAhead = useEffectEvent(async (hasLeft: () => boolean) => {
     const store = await deviceStoreFor(me.trainerId);
     const known = new Map((await store.aheadsOf(localDate)).map((ahead) => [ahead.bookingId, ahead]));
     for (const visit of wanted) {
       const old = known.get(visit.bookingId);
-      if (old && Date.now() - Date.parse(old.at) < FRESH_MS && isOf(old.brief, visit)) continue;
       if (hasLeft()) return;
-      const brief = await briefAhead(localDate, visit);
+      const hour = await hourAhead(visit, library!);
+      const isFresh = old && Date.now() - Date.parse(old.at) < FRESH_MS && isOf(old.brief, visit);
+      if (!hour || (isFresh && isSamePlan(old.brief, hour))) continue;
+      const brief = await briefAhead(localDate, visit, hour);
       if (brief) await store.keepAhead({ bookingId: visit.bookingId, at: new Date().toISOString(), brief });
     }
     await client.invalidateQueries({ queryKey: key });
@@ -67,47 +69,13 @@ export function useOpenHere(since: string, isWanted: boolean): readonly SessionB
   return (isWanted && open.data) || [];
 }
 
-function isOf(brief: SessionBrief, { clients }: TodayVisit): boolean {
-  const ids = brief.clients.map(({ clientId }) => clientId);
+/** Whether it was fetched for the people who come now. */
+function isOf({ plan }: SessionBrief, { clients }: TodayVisit): boolean {
+  const ids = plan?.lanes.map(({ clientId }) => clientId) ?? [];
   return ids.length === clients.length && clients.every(({ clientId }) => ids.includes(clientId));
 }
 
-/** What is planned for each, as a list, else what they did last time; `null` where there is neither, or somebody may not begin. */
-async function briefAhead(localDate: string, visit: TodayVisit): Promise<SessionBrief | null> {
-  const { plan } = visit.plan ? await api.get<KeptPlan>(`plans/${visit.plan.planId}`) : { plan: null };
-  const lanes = await Promise.all(
-    visit.clients.map(async ({ clientId }) => ({
-      laneId: v4(),
-      clientId,
-      movements: (plan && plannedFor(plan, clientId)) ?? (await api.get<LastTime[]>(`clients/${clientId}/last-time`)),
-    })),
-  );
-  const known = lanes.filter(({ movements }) => movements.length > 0);
-  if (known.length === 0) return null;
-  const [room] = await api.get<PlaceSummary[]>('places');
-  const placeId = visit.placeId ?? room?.placeId;
-  const form: StartSession = {
-    sessionId: v7(),
-    localDate,
-    zone: localZone(),
-    ...(visit.atHome ? { atHome: true } : placeId ? { placeId } : {}),
-    lanes: known.map((lane) => ({ ...lane, movements: [...lane.movements] })),
-    bookingId: visit.bookingId,
-  };
-  // Held for a doctor's word, say: the page says so when they begin.
-  return api.post<SessionBrief>('sessions/ahead', form).catch(() => null);
-}
-
-/** The movements of a plan in their order, without what it asks of each: that is advised as it is without a plan. */
-function plannedFor(plan: Plan, clientId: string): readonly PickedMovement[] | null {
-  const lane = plan.lanes.find((each) => each.clientId === clientId);
-  if (!lane) return null;
-  const movements = plan.blocks.flatMap(({ items }) =>
-    items.flatMap((item) => {
-      const own = item.own.find(({ laneId }) => laneId === lane.laneId);
-      return own?.leftOut ? [] : [{ movementId: own?.movementId ?? item.movementId }];
-    }),
-  );
-  // One that comes twice is done in one place on a list.
-  return movements.filter(({ movementId }, at) => movements.findIndex((each) => each.movementId === movementId) === at);
+/** What somebody planned may have changed meanwhile; what was done last has not. */
+function isSamePlan({ plan }: SessionBrief, hour: HourAhead): boolean {
+  return !hour.isPlanned || JSON.stringify(plan) === JSON.stringify(hour.plan);
 }
