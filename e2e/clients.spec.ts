@@ -171,6 +171,12 @@ test('a first test against the clock, then the first against the latest', async 
   await expect(page.getByLabel('Result, reps')).toHaveValue('18');
   await page.getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByText('18 reps')).toBeVisible();
+  const results = page.getByRole('listitem').getByText(/^\d+ reps$/);
+  const sorts = page.getByRole('group', { name: 'Sorted by' });
+  await sorts.getByRole('button', { name: 'result' }).click();
+  await expect(results.first()).toHaveText('18 reps');
+  await sorts.getByRole('button', { name: 'result' }).press('Enter');
+  await expect(results.first()).toHaveText('11 reps');
   await page.getByRole('button', { name: 'One-leg stand' }).click();
   await typeInto(page.getByLabel('Result, s'), '500');
   await page.getByRole('button', { name: 'Write it down' }).click();
@@ -178,6 +184,14 @@ test('a first test against the clock, then the first against the latest', async 
   await expect(page.getByLabel('Result, s')).toHaveValue('500');
   await page.getByRole('link', { name: 'back to their page' }).click();
   await expect(page.getByRole('region', { name: 'First test and latest' })).toContainText('11 → 18 reps');
+  // What was typed and not written down is there again; what was written down isn't.
+  await page.getByRole('link', { name: 'Test and measure' }).click();
+  await expect(page.getByLabel('Result, reps')).toHaveValue('');
+  await page.getByRole('button', { name: 'One-leg stand' }).click();
+  await expect(page.getByText('You left this half filled earlier today.')).toBeVisible();
+  await expect(page.getByLabel('Result, s')).toHaveValue('500');
+  await page.getByRole('button', { name: 'Begin again' }).click();
+  await expect(page.getByLabel('Result, s')).toHaveValue('');
 });
 
 test('everything that is held about a client is one file; deleted by the typed name they are gone', async ({ page, server }) => {
@@ -209,6 +223,14 @@ test('handed over with their past to somebody who was taken in, whose scale of e
   await page.getByRole('link', { name: 'Settings' }).click();
   await page.getByRole('link', { name: 'People' }).click();
   await typeAll(page, { Name: 'Nell Prow', 'Signs in as': 'nell', 'First password': 'short' });
+  // Left by the menu it goes on from there, but for the password.
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.getByRole('link', { name: 'People' }).click();
+  await expect(page.getByText('You left this half filled earlier today.')).toBeVisible();
+  await expect(page.getByLabel('Signs in as')).toHaveValue('nell');
+  await expect(page.getByLabel('First password')).toHaveValue('');
+  await typeInto(page.getByLabel('First password'), 'short');
   await page.getByRole('button', { name: 'Add them' }).click();
   await expect(page.getByLabel('First password')).toHaveAccessibleDescription(/ten characters/);
   await typeInto(page.getByLabel('First password'), 'oak-and-caulk');

@@ -31,6 +31,14 @@ test('a weekly visit is booked for two, moved, and cancelled with its way back; 
   await form.getByRole('button', { name: 'Book' }).click();
   await expect(form.getByLabel('From')).toHaveAccessibleDescription(/A time of day/);
   await expect(form.getByLabel('From')).toHaveValue('14:3x');
+  // Left by the menu it goes on from there.
+  await page.getByRole('link', { name: 'Clients', exact: true }).click();
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await page.getByRole('link', { name: 'Diary' }).click();
+  await page.getByRole('button', { name: 'Book a visit' }).click();
+  await expect(form.getByText('You left this half filled earlier today.')).toBeVisible();
+  await expect(form.getByRole('button', { name: 'Without Priya Castellan' })).toBeVisible();
+  await expect(form.getByLabel('From')).toHaveValue('14:3x');
   await typeInto(form.getByLabel('From'), '14:30');
   await typeInto(form.getByLabel('Minutes'), '45');
   await form.getByLabel('Repeats').check();

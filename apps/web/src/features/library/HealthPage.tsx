@@ -100,7 +100,7 @@ function Findings({ findings, library }: { findings: HealthAnswer; library: Inde
         const list = sorting.sorted(findings.filter((each) => each.severity === severity));
         if (list.length === 0) return null;
         return (
-          <section key={severity} className="mb-8">
+          <section key={severity} aria-label={HEADINGS[severity]} className="mb-8">
             <h2 className="text-2xl">
               {HEADINGS[severity]} <span className="text-quiet figures text-lg font-normal">{list.length}</span>
             </h2>
