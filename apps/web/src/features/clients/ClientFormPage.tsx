@@ -11,6 +11,7 @@ import { api, RequestRefused } from '../../shared/api.ts';
 import { localDate } from '../../shared/dates.ts';
 import { recordForm, useUnfinished } from '../../shared/device/useUnfinished.ts';
 import { Area, Field, Pick, Tick } from '../../shared/Field.tsx';
+import { Folded } from '../../shared/Folded.tsx';
 import { GoesOn } from '../../shared/GoesOn.tsx';
 import { draftFrom, inventoryOf, type DraftProblems, type InventoryDraft } from '../../shared/inventory/draft.ts';
 import { InventoryEditor } from '../../shared/inventory/InventoryEditor.tsx';
@@ -212,7 +213,13 @@ function RecordForm({ client, library, onAnew }: FormProps & { readonly onAnew: 
       {client ? (
         rest
       ) : (
-        <CanFollow isOpen={REST_FIELDS.some((field) => problem(field)) || Object.keys(still).length > 0}>{rest}</CanFollow>
+        <Folded
+          title="More about them"
+          said="job, training, how to talk to them, kit at home, height, tests, notes. It can follow later."
+          mustShow={REST_FIELDS.some((field) => problem(field)) || Object.keys(still).length > 0}
+        >
+          <div className="mt-4 grid gap-8">{rest}</div>
+        </Folded>
       )}
       <div className="bg-base-100 border-base-content sticky bottom-0 z-10 flex flex-wrap items-center gap-4 border-t-2 py-3">
         <button type="submit" className="btn btn-primary min-h-12 px-6 text-lg" disabled={save.isPending}>
@@ -234,26 +241,7 @@ function RecordForm({ client, library, onAnew }: FormProps & { readonly onAnew: 
   );
 }
 
-/** What isn’t needed for a first session: one tap further, and open when something in it is wrong. */
-function CanFollow({ isOpen, children }: { isOpen: boolean; children: ReactNode }) {
-  const [isWanted, setIsWanted] = useState(false);
-  return (
-    <details
-      className="border-base-300 border-t pt-2"
-      open={isWanted || isOpen}
-      onToggle={(event) => setIsWanted(event.currentTarget.open)}
-    >
-      <summary className="min-h-11 cursor-pointer py-2 text-lg">
-        <b>More about them</b>
-        <span className="text-quiet">
-          : job, training, how to talk to them, kit at home, height, tests, notes. It can follow later.
-        </span>
-      </summary>
-      <div className="mt-4 grid gap-8">{children}</div>
-    </details>
-  );
-}
-
+/** What isn’t needed for a first session. */
 const REST_FIELDS = ['trainingYears', 'dayJob', 'notes', ...BUILD_FIELDS.map(({ field }) => field)];
 
 function Section({ title, about, id, children }: { title: string; about?: string; id?: string; children: ReactNode }) {

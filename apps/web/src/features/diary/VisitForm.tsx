@@ -1,7 +1,7 @@
 import type { DiaryAnswer, Visit } from '@waxwing/core/api';
 import { clashesOf, isDay, type BookingScope } from '@waxwing/core/planning';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { api, RequestRefused } from '../../shared/api.ts';
 import { Choice } from '../../shared/Choice.tsx';
@@ -77,11 +77,16 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
     }
   };
 
+  const form = useRef<HTMLFormElement>(null);
+  // Under a full week it opens below the screen.
+  useEffect(() => form.current?.scrollIntoView({ block: 'nearest' }), []);
+
   return (
     <form
+      ref={form}
       data-visit-form
       aria-label={visit ? `Change ${whoText(visit)}` : 'Book a visit'}
-      className="border-accent my-3 grid gap-3 border-l-4 pl-4"
+      className="border-accent my-3 grid scroll-mb-16 gap-3 border-l-4 pl-4"
       noValidate
       onSubmit={(event) => {
         event.preventDefault();

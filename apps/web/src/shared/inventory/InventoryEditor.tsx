@@ -4,6 +4,7 @@ import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { v4 } from 'uuid';
 import { Field, Pick, Tick } from '../Field.tsx';
+import { Folded } from '../Folded.tsx';
 import { UnitPick } from '../UnitPick.tsx';
 import { newSource, usualCount, type DraftProblems, type InventoryDraft, type SourceDraft } from './draft.ts';
 
@@ -276,21 +277,12 @@ interface GroupProps extends Omit<EditorProps, 'lexicon'> {
 
 /** Closed it says what of it there is; what is wrong in it opens it. */
 function ThingGroup({ name, things, draft, problems, onChange }: GroupProps) {
-  const [isOpen, setIsOpen] = useState(false);
   const isWrong = things.some(({ id }) => problems[`things.${id}`] !== undefined);
   const has = things.filter(({ id }) => isThere(draft, id));
   const said = has.map(({ id, name: thing }) => (draft.things[id] === '1' ? thing : `${thing} ×${draft.things[id]}`));
   const set = (kit: string, count: string) => onChange({ ...draft, things: { ...draft.things, [kit]: count } });
   return (
-    <details
-      className="border-base-300 border-t py-1"
-      open={isOpen || isWrong}
-      onToggle={(event) => setIsOpen(event.currentTarget.open)}
-    >
-      <summary className="min-h-11 cursor-pointer py-2">
-        <b>{name}</b>
-        <span className="text-quiet">: {said.length > 0 ? said.join(', ') : 'nothing ticked'}</span>
-      </summary>
+    <Folded title={name} said={said.length > 0 ? said.join(', ') : 'nothing ticked'} mustShow={isWrong}>
       <ul className="grid gap-x-8 sm:grid-cols-2">
         {things.map(({ id, name: thing, exclusive }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-3">
@@ -316,6 +308,6 @@ function ThingGroup({ name, things, draft, problems, onChange }: GroupProps) {
           </li>
         ))}
       </ul>
-    </details>
+    </Folded>
   );
 }
