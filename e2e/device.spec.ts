@@ -242,9 +242,20 @@ test('with the network gone: who comes, who there is, and an hour that begins on
   await page.keyboard.press(' ');
   await expect(page.getByTestId('count')).toHaveText('1');
 
+  // Somebody joins: their own hour was to be later, and is known here with what they lift.
+  await page.getByRole('button', { name: 'Somebody joins' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Who joins?' });
+  await expect(dialog.getByText('Without the network that is with what this device knows of them.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Priya Castellan' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Priya');
+  await page.keyboard.press(' ');
+  await expect(page.getByTestId('count')).toHaveText('1');
+  await page.getByRole('button', { name: 'Show Ilse' }).click();
+  await expect(page.getByTestId('count')).toHaveText('1');
+
   // The page closed and opened again, the hour is one tap away.
   await page.goto(server.address);
-  await page.getByRole('link', { name: /Ilse Varga-Holm still on the floor/ }).click();
+  await page.getByRole('link', { name: /Ilse Varga-Holm.* still on the floor/ }).click();
   await expect(page.getByTestId('count')).toHaveText('1');
   const floor = page.url();
 
@@ -252,7 +263,7 @@ test('with the network gone: who comes, who there is, and an hour that begins on
   await allSent(page, 60_000);
   await page.goto(server.address);
   await expect(page.getByText(/This is what this device knew/)).toHaveCount(0);
-  await expect(page.getByRole('link', { name: /Ilse Varga-Holm still on the floor/ })).toHaveAttribute(
+  await expect(page.getByRole('link', { name: /Ilse Varga-Holm.* still on the floor/ })).toHaveAttribute(
     'href',
     new URL(floor).pathname,
   );
@@ -270,11 +281,12 @@ test('with the network gone: who comes, who there is, and an hour that begins on
     async (sessionId) =>
       (await (await fetch(`/api/sessions/${sessionId}/brief`)).json()) as {
         plan: { blocks: { items: { itemId: string }[] }[] };
-        clients: { items: { planItemId?: string }[] }[];
+        clients: { name: string; items: { planItemId?: string }[] }[];
       },
     session!.sessionId,
   );
   const planned = plan.blocks.flatMap(({ items }) => items.map(({ itemId }) => itemId));
   expect(planned.length).toBeGreaterThan(1);
+  expect(clients.map(({ name }) => name)).toEqual(['Ilse Varga-Holm', 'Priya Castellan']);
   expect(clients[0]!.items.map(({ planItemId }) => planItemId)).toEqual(planned);
 });

@@ -1,17 +1,10 @@
 import { BadRequestException, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { MovementRevision, Stances as Positions } from '@waxwing/core/movement';
-import { adviseLoad, kitOf, rackFor, restFor, targetReserveOf, type AnswerHabits, type Inventory } from '@waxwing/core/loading';
-import {
-  movementsForFloor,
-  type ClientBrief,
-  type DueDecision,
-  type MovementHistory,
-  type SessionBrief,
-  type SessionItem,
-} from '@waxwing/core/session';
+import type { MovementRevision } from '@waxwing/core/movement';
+import { kitOf, type Inventory } from '@waxwing/core/loading';
+import { clientBriefOf, movementsForFloor, type ClientBrief, type SessionBrief } from '@waxwing/core/session';
 import type { ClientSummary } from '@waxwing/core/api';
-import type { PickedLane, PickedMovement, StartSession } from '@waxwing/core/shapes';
+import type { PickedLane, StartSession } from '@waxwing/core/shapes';
 import { v7 as uuid } from 'uuid';
 import type { EntityManager } from 'typeorm';
 import type { Reads } from '../database/reads.ts';
@@ -112,46 +105,17 @@ export class Briefs {
       const lane = lanes[at]!;
       const history = await this.history.movements(studioId, client.clientId);
       const dues = due.get(client.clientId) ?? [];
-      const own = { ...stances, ...client.stances };
-      const answers = habits.get(client.clientId);
-      briefs.push({
-        clientId: client.clientId,
-        laneId: lane.laneId,
-        name: client.name,
-        cautions: client.cautions,
-        stances: own,
-        book: books.get(client.clientId)!,
-        faultRates: rates.get(client.clientId)!,
+      refuseUnfit(lane, at, revisionOf);
+      const past = {
         history,
         due: dues,
         setUps: await this.history.setUps(studioId, client),
-        ...(answers && { answers }),
-        ...(!client.readiness && lane.clientId !== undefined && { healthNotAsked: true as const }),
-        ...(client.unit && { unit: client.unit }),
-        ...(client.cueStyle && { cueStyle: client.cueStyle }),
-        items: lane.movements.map((picked, i) => {
-          const revision = revisionOf.get(picked.movementId);
-          if (!revision) {
-            throw new BadRequestException({
-              message: 'A movement is not in the library',
-              problems: [{ path: `lanes[${at}].movements[${i}].movementId`, message: `no movement ${picked.movementId}` }],
-            });
-          }
-          if ((picked.dose ?? revision.document.dose).kind === 'reps' && (picked.target ?? 0) > REPS_MOST) {
-            throw new BadRequestException({
-              message: 'Some fields are not right',
-              problems: [{ path: `lanes[${at}].movements[${i}].target`, message: `reps go from 1 to ${REPS_MOST}` }],
-            });
-          }
-          return itemOf(picked, revision, {
-            past: history[picked.movementId] ?? null,
-            due: dues.find((decision) => decision.movementId === picked.movementId) ?? null,
-            answers,
-            inventory,
-            stances: own,
-          });
-        }),
-      });
+        book: books.get(client.clientId)!,
+        faultRates: rates.get(client.clientId)!,
+        answers: habits.get(client.clientId),
+      };
+      const revision = (movementId: string) => revisionOf.get(movementId);
+      briefs.push(clientBriefOf(client, lane, past, { positions: stances, inventory, revisionOf: revision, newId: uuid }));
     }
     return briefs;
   }
@@ -212,42 +176,22 @@ export class Briefs {
 /** What a brief is made of. */
 type Begun = Pick<SessionEntity, 'id' | 'localDate' | 'zone' | 'pins' | 'placeId' | 'bookingId'>;
 
-interface Known {
-  readonly past: MovementHistory | null;
-  readonly due: DueDecision | null;
-  readonly answers: AnswerHabits | undefined;
-  readonly inventory: Inventory | null;
-  readonly stances: Positions;
-}
-
-/** What isn't said is advised, as on Floor and in a plan. */
-function itemOf(
-  picked: PickedMovement,
-  revision: MovementRevision,
-  { past, due, answers, inventory, stances }: Known,
-): SessionItem {
-  const { document } = revision;
-  const reserve = targetReserveOf(stances);
-  const advice = adviseLoad({
-    document,
-    rack: rackFor(document, inventory),
-    last: past,
-    due,
-    targetReserve: reserve,
-    isAlone: inventory?.alone === true,
-    ...(answers && { answers }),
-  });
-  const target = picked.target ?? advice.target;
-  const load = picked.load ?? advice.load;
-  return {
-    itemId: uuid(),
-    movementId: document.id,
-    revisionId: revision.revisionId,
-    ...(picked.planItemId && { planItemId: picked.planItemId }),
-    sets: picked.sets ?? document.sets,
-    dose: picked.dose ?? document.dose,
-    target,
-    load,
-    restSeconds: picked.restSeconds ?? restFor(document, { target, reserve, load }),
-  };
+/** A movement that the library hasn't, or more reps of it than anybody does. */
+function refuseUnfit({ movements }: PickedLane, lane: number, revisionOf: ReadonlyMap<string, MovementRevision>): void {
+  for (const [i, picked] of movements.entries()) {
+    const revision = revisionOf.get(picked.movementId);
+    const path = `lanes[${lane}].movements[${i}]`;
+    if (!revision) {
+      throw new BadRequestException({
+        message: 'A movement is not in the library',
+        problems: [{ path: `${path}.movementId`, message: `no movement ${picked.movementId}` }],
+      });
+    }
+    if ((picked.dose ?? revision.document.dose).kind === 'reps' && (picked.target ?? 0) > REPS_MOST) {
+      throw new BadRequestException({
+        message: 'Some fields are not right',
+        problems: [{ path: `${path}.target`, message: `reps go from 1 to ${REPS_MOST}` }],
+      });
+    }
+  }
 }

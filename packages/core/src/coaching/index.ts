@@ -1,6 +1,6 @@
 /** Which fault first, what to say, what to change. */
 export { type CueEvidence, type CueOrder, cueEvidence, orderByEvidence, sumOf } from './cueEvidence.ts';
-export { type CueTally, TRIAL_VALUE, type TallyBook, tallyKey } from './cueTally.ts';
+export { EMPTY_BOOK, type CueTally, TRIAL_VALUE, type TallyBook, tallyKey } from './cueTally.ts';
 export type { Change } from './nextChange.ts';
 export { rankCues } from './rankCues.ts';
 export type { TriagedFault } from './triage.ts';

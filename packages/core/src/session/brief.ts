@@ -75,6 +75,8 @@ export interface ClientBrief {
   readonly setUps?: Readonly<Record<string, SetUp>>;
   /** Nobody has put the health questions to them yet. */
   readonly healthNotAsked?: true;
+  /** Joined while the server couldn't be reached: put together on this device of what it knew, until the server knows of it. */
+  readonly madeHere?: true;
   /** What was picked for today. */
   readonly items: readonly SessionItem[];
 }

@@ -78,6 +78,7 @@ export type { ClientBrief, DueDecision, FaultRate, MovementHistory, SessionBrief
 export { movementsOf, typedSlug } from './typed.ts';
 export { revisionsToBring, withRevisions } from './broughtMovements.ts';
 export { type BriefIndex, indexBrief } from './briefIndex.ts';
+export { type KnownPast, clientBriefOf } from './clientBriefOf.ts';
 export { briefOnPlan } from './briefOnPlan.ts';
 export { planContextOf } from './planContextOf.ts';
 export { movementsForFloor } from './briefMovements.ts';
@@ -131,5 +132,5 @@ export { nextSetAfter } from './nextSetAfter.ts';
 export { SessionFold } from './sessionFold.ts';
 export { isClean } from './setJudgement.ts';
 export { startAgain } from './startAgain.ts';
-export type { PickedMovement, StartSession } from './startSession.ts';
+export type { PickedLane, PickedMovement, StartSession } from './startSession.ts';
 export type { FaultStatus, ItemState, LaneState, SessionState, SetState, TypedState } from './state.ts';

@@ -64,6 +64,7 @@ beforeEach(async () => {
   await store.saveBrief(brief);
   outbox = new Outbox(store, {
     start: () => Promise.reject(new Error('not asked for')),
+    join: () => Promise.reject(new Error('not asked for')),
     sendPicture: () => Promise.reject(new Error('not asked for')),
     send: (_sessionId, events) => Promise.resolve<EventsAnswer>({ kept: events.map(({ id }) => id), refused: [] }),
   });

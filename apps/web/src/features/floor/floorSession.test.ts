@@ -7,11 +7,13 @@ import {
   seeFault,
   setsOf,
   swapFor,
+  type ClientBrief,
+  type PickedLane,
   type SessionBrief,
   type SessionEvent,
   type StartSession,
 } from '@waxwing/core/session';
-import type { EventsAnswer } from '@waxwing/core/api';
+import type { ClientSummary, EventsAnswer } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { starterLibrary } from '../../../../../packages/core/src/test/starterLibrary.ts';
 import { deviceStoreFor, type DeviceStore } from '../../shared/device/deviceStore.ts';
@@ -88,6 +90,7 @@ beforeEach(async () => {
   await store.saveBrief(brief);
   outbox = new Outbox(store, {
     start: () => Promise.reject(new Error('not asked for')),
+    join: () => Promise.reject(new Error('not asked for')),
     sendPicture: () => Promise.reject(new Error('not asked for')),
     send: (_sessionId, events) => {
       sent.push(...events);
@@ -245,12 +248,17 @@ describe('somebody who joins', () => {
     return Promise.resolve(new Response(JSON.stringify(body), { status: 200, headers }));
   };
 
+  const whoJoins = ({ clientId, laneId, name }: ClientBrief): [ClientSummary, PickedLane] => [
+    { clientId, version: 1, name, birthYear: 1968, goals: [], cautions: [{ caution: 'knee' }] },
+    { laneId, clientId, movements: [{ movementId: SQUAT }] },
+  ];
+
   test('is kept in the brief, has a lane, and can be tapped on', async () => {
     const live = await open();
     const after = joined();
     const [, second] = after.clients;
     jest.spyOn(globalThis, 'fetch').mockImplementation(answers(after));
-    await live.join(second!.laneId, second!.clientId, [{ movementId: SQUAT }]);
+    await live.join(...whoJoins(second!));
     expect(live.getSnapshot().state.lanes.map((lane) => lane.laneId)).toEqual([laneId, second!.laneId]);
     await live.act(second!.laneId, countRep);
     expect(live.situation(second!.laneId)!.set!.segments[0]!.counted).toBe(1);
@@ -259,12 +267,43 @@ describe('somebody who joins', () => {
     expect(live.situation(second!.laneId)!.set).toBeNull();
   });
 
-  test('without a network nobody joins, and nothing of it is kept', async () => {
+  test('without a network they join with what the device knows, and the server is asked about them once it knows of them', async () => {
+    const live = await open();
+    const after = joined();
+    const [, second] = after.clients;
+    const lane = whoJoins(second!)[1];
+    await live.join(...whoJoins(second!));
+    const made = (await store.brief(brief.sessionId))!.clients[1]!;
+    expect(made).toMatchObject({ clientId: second!.clientId, name: 'Tobiah Renn', history: {}, madeHere: true });
+    expect(made.cautions).toEqual([{ caution: 'knee' }]);
+    expect(await store.joining(brief.sessionId)).toEqual([lane]);
+    await live.act(lane.laneId, countRep);
+    expect(live.situation(lane.laneId)!.set!.segments[0]!.counted).toBe(1);
+
+    // Another brief of the server, which knows nothing of them yet, takes nobody off the floor.
+    jest.spyOn(globalThis, 'fetch').mockImplementation(answers(brief));
+    await live.append(() => [{ type: 'lane-joined', laneId: v4(), clientId: v4(), payload: { items: [] } }]);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(live.situation(lane.laneId)!.client.name).toBe('Tobiah Renn');
+
+    await store.settleJoining(brief.sessionId, lane.laneId);
+    jest
+      .spyOn(globalThis, 'fetch')
+      .mockImplementation((url) => answers(String(url).includes('/events') ? { events: [], cursor: 0 } : after)());
+    await live.hear({ sessionId: brief.sessionId, by: null });
+    for (let i = 0; i < 50 && live.situation(lane.laneId)!.client.madeHere; i += 1)
+      await new Promise((resolve) => setTimeout(resolve, 10));
+    expect(live.situation(lane.laneId)!.client.history).toEqual(second!.history);
+  });
+
+  test('whose own hour of the day was fetched ahead joins with their past', async () => {
     const live = await open();
     const [, second] = joined().clients;
-    await expect(live.join(second!.laneId, second!.clientId, [{ movementId: SQUAT }])).rejects.toThrow();
-    expect(live.getSnapshot().state.lanes).toHaveLength(1);
-    expect((await store.brief(brief.sessionId))!.clients).toHaveLength(1);
+    const history = { [SQUAT]: { localDate: brief.localDate } } as unknown as (typeof second & object)['history'];
+    const ahead = { ...brief, sessionId: v4(), clients: [{ ...second!, laneId: v4(), history }] };
+    await store.keepAhead({ bookingId: v4(), at: new Date().toISOString(), brief: ahead });
+    await live.join(...whoJoins(second!));
+    expect((await store.brief(brief.sessionId))!.clients[1]!.history).toEqual(history);
   });
 
   test('on another device is asked for when their lane comes, and what only this device holds stays', async () => {

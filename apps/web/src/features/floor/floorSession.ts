@@ -1,5 +1,6 @@
 import {
   SessionFold,
+  clientBriefOf,
   indexBrief,
   joinFloor,
   lastTap,
@@ -8,23 +9,25 @@ import {
   revisionsToBring,
   type ActionContext,
   type BriefIndex,
+  type ClientBrief,
   type EventDraft,
   type LaneSituation,
   type LaneState,
   type LastTap,
-  type PickedMovement,
+  type PickedLane,
   type SessionBrief,
   type SessionEvent,
   type SessionState,
 } from '@waxwing/core/session';
 import type { MovementRevision } from '@waxwing/core/movement';
-import type { EventsPage, SessionChanged } from '@waxwing/core/api';
+import type { ClientSummary, EventsPage, SessionChanged, StancesAnswer } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { serverNow } from '../../shared/server.ts';
-import { api } from '../../shared/api.ts';
+import { api, keptAnswers, Unreachable } from '../../shared/api.ts';
 import type { DeviceStore } from '../../shared/device/deviceStore.ts';
 import type { Outbox } from '../../shared/device/outbox.ts';
 import { pictureFrom } from '../../shared/device/pictures.ts';
+import { pastKnownHere } from './pastKnownHere.ts';
 
 export interface LiveSnapshot {
   readonly index: BriefIndex;
@@ -162,22 +165,57 @@ export class FloorSession {
     });
   }
 
-  /** Somebody comes later: the server gives the running session what is needed of them. Without a network nobody can. */
-  async join(laneId: string, clientId: string, movements: readonly PickedMovement[]): Promise<void> {
+  /**
+   * Somebody comes later: the server gives the running session what is needed of them. Where it can't be reached they join with what
+   * this device knows, and it is told with the next events.
+   */
+  async join(client: ClientSummary, lane: PickedLane): Promise<void> {
     const { sessionId } = this.snapshot.index.brief;
-    const brief = await api.post<SessionBrief>(`sessions/${sessionId}/lanes`, { laneId, clientId, movements });
+    const answer = keptAnswers.since() === null ? await this.askToJoin(sessionId, lane) : null;
+    const made = answer ? null : await this.madeHere(client, lane);
     await this.enqueue(async () => {
-      await this.hold(brief);
-      const client = this.snapshot.index.client(clientId);
-      if (client) await this.keep(joinFloor(client));
+      if (answer) await this.hold(answer);
+      else if (made) await this.holdMade(made, lane);
+      const joined = this.snapshot.index.client(client.clientId);
+      if (joined) await this.keep(joinFloor(joined));
     });
   }
 
-  /** The brief as the server has it now, with the revisions that only this device holds. */
+  /** `null` when the server can't be reached. */
+  private async askToJoin(sessionId: string, lane: PickedLane): Promise<SessionBrief | null> {
+    try {
+      return await api.post<SessionBrief>(`sessions/${sessionId}/lanes`, lane);
+    } catch (error) {
+      if (error instanceof Unreachable) return null;
+      throw error;
+    }
+  }
+
+  private async madeHere(client: ClientSummary, lane: PickedLane): Promise<ClientBrief> {
+    const { brief } = this.snapshot.index;
+    const [past, positions] = await Promise.all([
+      pastKnownHere(this.store, client.clientId, brief.localDate),
+      api.get<StancesAnswer>('stances').catch(() => null),
+    ]);
+    const revisionOf = (movementId: string) => this.snapshot.index.revision(movementId);
+    const surroundings = { positions: { ...positions?.studio, ...positions?.mine }, inventory: brief.inventory ?? null };
+    return { ...clientBriefOf(client, lane, past, { ...surroundings, revisionOf, newId: v4 }), madeHere: true };
+  }
+
+  private async holdMade(made: ClientBrief, lane: PickedLane): Promise<void> {
+    const { brief } = this.snapshot.index;
+    const whole = { ...brief, clients: [...brief.clients, made] };
+    await this.store.keepJoined(whole, lane);
+    this.snapshot = { ...this.snapshot, index: this.indexOf(whole) };
+  }
+
+  /** The brief as the server has it now, with the revisions and the people that only this device holds. */
   private async hold(brief: SessionBrief): Promise<void> {
     const held = new Map(this.snapshot.index.brief.revisions.map((revision) => [revision.revisionId, revision]));
     const fresh = brief.revisions.filter(({ revisionId }) => !held.has(revisionId));
-    const whole = { ...brief, revisions: [...held.values(), ...fresh] };
+    const known = new Set(brief.clients.map(({ laneId }) => laneId));
+    const here = this.snapshot.index.brief.clients.filter(({ laneId, madeHere }) => madeHere && !known.has(laneId));
+    const whole = { ...brief, clients: [...brief.clients, ...here], revisions: [...held.values(), ...fresh] };
     await this.store.saveBrief(whole);
     this.snapshot = { ...this.snapshot, index: this.indexOf(whole) };
   }
@@ -250,6 +288,9 @@ export class FloorSession {
     try {
       const fresh = await takeInFromServer(this.store, sessionId);
       await this.enqueue(() => this.takeIn(fresh));
+      const { brief } = this.snapshot.index;
+      const isMadeHere = brief.clients.some(({ madeHere }) => madeHere);
+      if (isMadeHere && (await this.store.joining(sessionId)).length === 0) await this.askForPeople(this.fold.state.lanes.length);
     } catch {
       // What this device keeps is enough to go on with; what it sends is refused, and said, by the outbox.
     }

@@ -6,6 +6,7 @@ import { Link, useNavigate } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { dayText, localDate, shortDay, timeOfDay } from '../../shared/dates.ts';
 import { deviceStoreFor, type BriefAhead } from '../../shared/device/deviceStore.ts';
+import { useIsCutOff } from '../../shared/device/useIsCutOff.ts';
 import { Page } from '../../shared/page.tsx';
 import { PlanLinks } from '../../shared/PlanLinks.tsx';
 import { useClients, useLibrary } from '../../shared/queries.ts';
@@ -15,7 +16,7 @@ import { TodayNav } from '../../shared/TodayNav.tsx';
 import { whoIn } from '../../shared/whoIn.ts';
 import { decidedLines, layOutFor, watchText } from './dayWords.ts';
 import { FirstSteps } from './FirstSteps.tsx';
-import { useAheads, useIsCutOff, useOpenHere } from './useAheads.ts';
+import { useAheads, useOpenHere } from './useAheads.ts';
 
 /** So many faults can be kept in mind on the way to the floor. */
 const WATCH_MOST = 2;

@@ -1,20 +1,15 @@
 import type { TodayVisit } from '@waxwing/core/api';
 import type { SessionBrief } from '@waxwing/core/session';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useEffectEvent, useSyncExternalStore } from 'react';
-import { keptAnswers } from '../../shared/api.ts';
+import { useEffect, useEffectEvent } from 'react';
 import { deviceStoreFor, type BriefAhead } from '../../shared/device/deviceStore.ts';
+import { useIsCutOff } from '../../shared/device/useIsCutOff.ts';
 import { useLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { briefAhead, hourAhead, type HourAhead } from './hourAhead.ts';
 
 /** Asked for again after this: until then nothing that matters will have changed. */
 const FRESH_MS = 20 * 60_000;
-
-/** Whether pages show what this device knew, since the server can't be reached. */
-export function useIsCutOff(): boolean {
-  return useSyncExternalStore(keptAnswers.subscribe, keptAnswers.since) !== null;
-}
 
 /** Of today's visits those that can begin without the server, by booking; fetched one by one while there is a network. */
 export function useAheads(localDate: string, visits: readonly TodayVisit[]): ReadonlyMap<string, BriefAhead> {

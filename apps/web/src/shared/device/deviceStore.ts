@@ -4,10 +4,11 @@ import {
   stampEvent,
   withRevisions,
   type EventDraft,
+  type PickedLane,
   type SessionBrief,
   type SessionEvent,
 } from '@waxwing/core/session';
-import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPObjectStore, type IDBPTransaction, type StoreNames } from 'idb';
 import { v4, v7 } from 'uuid';
 
 /** An event as it is kept here. IndexedDB can't index a boolean, hence 0 and 1. */
@@ -38,6 +39,12 @@ interface Replica {
 interface TakenIn {
   readonly key: `taken-in ${string}`;
   readonly cursor: number;
+}
+
+/** Who joined a session while the server couldn't be reached: it is told before what they did is sent. */
+interface Joining {
+  readonly key: `joining ${string}`;
+  readonly lanes: readonly PickedLane[];
 }
 
 /** The server that has what was sent. */
@@ -80,7 +87,7 @@ interface Schema extends DBSchema {
   };
   pieces: { key: number; value: Piece; indexes: { sessionId: string } };
   pictures: { key: string; value: KeptPicture; indexes: { unsent: number; clientId: string } };
-  meta: { key: string; value: Replica | ServerMet | TakenIn };
+  meta: { key: string; value: Joining | Replica | ServerMet | TakenIn };
 }
 
 type Writing = IDBPTransaction<Schema, StoreNames<Schema>[], 'readwrite'>;
@@ -160,6 +167,32 @@ export class DeviceStore {
 
   async saveBrief(brief: SessionBrief): Promise<void> {
     await this.db.put('briefs', brief);
+  }
+
+  /** Somebody joins here, with what was put together of them: the brief and what is still to be told, both or neither. */
+  async keepJoined(brief: SessionBrief, lane: PickedLane): Promise<void> {
+    const transaction = this.db.transaction(['briefs', 'meta'], 'readwrite');
+    const { sessionId } = brief;
+    const meta = transaction.objectStore('meta');
+    const known = (await meta.get(`joining ${sessionId}`)) as Joining | undefined;
+    await Promise.all([
+      transaction.objectStore('briefs').put(brief),
+      meta.put({ key: `joining ${sessionId}`, lanes: [...(known?.lanes ?? []), lane] }),
+      transaction.done,
+    ]);
+  }
+
+  /** Lanes of a session that the server hasn't been told of. */
+  async joining(sessionId: string): Promise<readonly PickedLane[]> {
+    const known = (await this.db.get('meta', `joining ${sessionId}`)) as Joining | undefined;
+    return known?.lanes ?? [];
+  }
+
+  /** The server knows of the lane, or has said why it won't. */
+  async settleJoining(sessionId: string, laneId: string): Promise<void> {
+    const transaction = this.db.transaction('meta', 'readwrite');
+    await leaveJoining(transaction.store, sessionId, (lane) => lane.laneId === laneId);
+    await transaction.done;
   }
 
   /** Revisions that a session was brought elsewhere. Answers its brief with them; nothing when the session isn't here any more. */
@@ -289,6 +322,11 @@ export class DeviceStore {
   async unsent(sessionId: string, limit: number): Promise<SessionEvent[]> {
     const kept = await this.db.getAllFromIndex('events', 'sessionUnsent', [sessionId, 1], limit);
     return kept.map(({ event }) => event);
+  }
+
+  async unsentOfLane(sessionId: string, laneId: string): Promise<SessionEvent[]> {
+    const kept = await this.db.getAllFromIndex('events', 'sessionUnsent', [sessionId, 1]);
+    return kept.flatMap(({ event }) => (event.laneId === laneId ? [event] : []));
   }
 
   async unsentCount(): Promise<number> {
@@ -427,6 +465,7 @@ export class DeviceStore {
       const others = brief.clients.filter((client) => client.clientId !== clientId);
       if (others.length === brief.clients.length) continue;
       for (const client of brief.clients) if (client.clientId === clientId) lanes.add(client.laneId);
+      await leaveJoining(transaction.objectStore('meta'), brief.sessionId, (lane) => lane.clientId === clientId);
       if (others.length > 0) await briefs.put({ ...brief, clients: others });
       else await deleteSession(transaction, brief.sessionId);
     }
@@ -477,10 +516,24 @@ async function putRevisions(
 async function deleteSession(transaction: Writing, sessionId: string): Promise<void> {
   await transaction.objectStore('briefs').delete(sessionId);
   await transaction.objectStore('meta').delete(`taken-in ${sessionId}`);
+  await transaction.objectStore('meta').delete(`joining ${sessionId}`);
   const events = transaction.objectStore('events');
   for (const id of await events.index('sessionId').getAllKeys(sessionId)) await events.delete(id);
   const pieces = transaction.objectStore('pieces');
   for (const key of await pieces.index('sessionId').getAllKeys(sessionId)) await pieces.delete(key);
+}
+
+/** Without these lanes among those of whom the server is still to be told. */
+async function leaveJoining(
+  meta: IDBPObjectStore<Schema, StoreNames<Schema>[], 'meta', 'readwrite'>,
+  sessionId: string,
+  leaves: (lane: PickedLane) => boolean,
+): Promise<void> {
+  const known = (await meta.get(`joining ${sessionId}`)) as Joining | undefined;
+  if (!known) return;
+  const lanes = known.lanes.filter((lane) => !leaves(lane));
+  if (lanes.length > 0) await meta.put({ ...known, lanes });
+  else await meta.delete(known.key);
 }
 
 const open = new Map<string, Promise<DeviceStore>>();

@@ -36,7 +36,7 @@ function appendTo(sessionId: string, ...texts: string[]) {
 
 function outboxTo(server: Partial<Server>): Outbox {
   const nobody = () => Promise.reject(new Error('not asked for in this test'));
-  const outbox = new Outbox(store, { send: nobody, start: nobody, sendPicture: nobody, ...server }, () => clock);
+  const outbox = new Outbox(store, { send: nobody, start: nobody, join: nobody, sendPicture: nobody, ...server }, () => clock);
   outboxes.push(outbox);
   return outbox;
 }
@@ -346,5 +346,76 @@ describe('pictures', () => {
     expect([await store.picture(one.pictureId), await store.picture(two.pictureId)]).toEqual([one, undefined]);
     await store.forget(one.clientId);
     expect(await store.picture(one.pictureId)).toBeUndefined();
+  });
+});
+
+describe('who joined without the network', () => {
+  const lane = {
+    laneId: '01a00000-0000-7000-8000-000000000001',
+    clientId: '01a00000-0000-7000-8000-000000000002',
+    movements: [],
+  };
+  const joinHere = () => store.keepJoined({ sessionId: SESSION, clients: [] } as unknown as SessionBrief, lane);
+
+  test('is told before what they did, once', async () => {
+    const { got, send } = server();
+    const told: string[] = [];
+    const join: Server['join'] = (_sessionId, { laneId }) => {
+      told.push(`${laneId} before ${got.length}`);
+      return Promise.resolve();
+    };
+    await joinHere();
+    await append('a');
+    const outbox = outboxTo({ send, join });
+    await outbox.flush();
+    await append('b');
+    await outbox.flush();
+    expect(told).toEqual([`${lane.laneId} before 0`]);
+    expect(got.map(textOf)).toEqual(['a', 'b']);
+  });
+
+  test('waits with everything while there is no network', async () => {
+    const { got, send } = server();
+    let isThere = false;
+    await joinHere();
+    await append('a');
+    const outbox = outboxTo({ send, join: () => (isThere ? Promise.resolve() : Promise.reject(new Unreachable())) });
+    await outbox.flush();
+    expect(outbox.getState()).toMatchObject({ kind: 'offline', unsent: 1 });
+    expect(got).toEqual([]);
+    isThere = true;
+    await outbox.flushNow();
+    expect(got.map(textOf)).toEqual(['a']);
+    expect(await store.joining(SESSION)).toEqual([]);
+  });
+
+  test('and may not: only what they did stays here, with the reason; the others’ goes through', async () => {
+    const { got, send } = server();
+    await joinHere();
+    await append('a');
+    await store.append(SESSION, [{ ...note('theirs'), laneId: lane.laneId }], 0, new Date('2026-03-02T09:00:00Z'));
+    const outbox = outboxTo({ send, join: () => Promise.reject(new RequestRefused(409, 'This session has ended', [])) });
+    await outbox.flush();
+    expect(got.map(textOf)).toEqual(['a']);
+    expect(outbox.getState()).toMatchObject({ kind: 'sent', refused: 1, reason: 'This session has ended' });
+  });
+
+  test('is told of again where the server was put back to before it', async () => {
+    const { got, send } = server();
+    await joinHere();
+    await append('a');
+    const told: string[] = [];
+    const outbox = outboxTo({
+      send,
+      join: () =>
+        told.includes('started')
+          ? Promise.resolve(told.push('joined'))
+          : Promise.reject(new RequestRefused(404, 'no', [], 'no-such-session')),
+      start: () => Promise.resolve(told.push('started')),
+    });
+    await outbox.flush();
+    await outbox.flush();
+    expect(told[0]).toBe('started');
+    expect(got.map(textOf)).toEqual(['a']);
   });
 });

@@ -1,4 +1,4 @@
-import { EVENT_BATCH_MAX, startAgain, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
+import { EVENT_BATCH_MAX, startAgain, type PickedLane, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
 import type { EventsAnswer } from '@waxwing/core/api';
 import { api, RequestRefused, Unreachable } from '../api.ts';
 import type { DeviceStore, KeptPicture } from './deviceStore.ts';
@@ -22,6 +22,8 @@ export interface Server {
   send(sessionId: string, events: readonly SessionEvent[]): Promise<EventsAnswer>;
   /** Makes a session known that the server has never heard of, since it was put back to an earlier backup. */
   start(brief: SessionBrief): Promise<unknown>;
+  /** Somebody joined a session that the server knows. Told twice it is done once. */
+  join(sessionId: string, lane: PickedLane): Promise<unknown>;
   sendPicture(picture: KeptPicture): Promise<unknown>;
 }
 
@@ -37,6 +39,7 @@ const realServer: Server = {
       await api.post('sessions', startAgain(anywhere));
     }
   },
+  join: (sessionId, lane) => api.post(`sessions/${sessionId}/lanes`, lane),
   sendPicture: ({ clientId, pictureId, jpeg }) => api.put(`clients/${clientId}/pictures/${pictureId}`, { jpeg }),
 };
 
@@ -197,6 +200,8 @@ export class Outbox {
 
   /** `null`: this batch is done with, whatever became of it, and there may be another. */
   private async sendBatch(sessionId: string): Promise<Obstacle | null> {
+    const [joining] = await this.store.joining(sessionId);
+    if (joining) return this.tellOfJoining(sessionId, joining);
     const events = await this.store.unsent(sessionId, this.batch.get(sessionId) ?? EVENT_BATCH_MAX);
     if (events.length === 0) return null;
     const verdict = await this.attempt(async () => {
@@ -209,6 +214,19 @@ export class Outbox {
     if (verdict?.kind === 'unknown-session') return this.makeKnown(sessionId, events);
     if (verdict?.kind === 'too-large' && events.length > 1) this.batch.set(sessionId, Math.ceil(events.length / 2));
     else if (verdict) return this.deal(verdict, sessionId, events);
+    this.wellAgain(sessionId);
+    return null;
+  }
+
+  /** Before anything of them is sent. Who may not join has done what they did on this device alone. */
+  private async tellOfJoining(sessionId: string, lane: PickedLane): Promise<Obstacle | null> {
+    const verdict = await this.attempt(() => this.server.join(sessionId, lane));
+    if (verdict?.kind === 'unknown-session')
+      return this.makeKnown(sessionId, await this.store.unsent(sessionId, EVENT_BATCH_MAX));
+    const theirs = verdict ? await this.store.unsentOfLane(sessionId, lane.laneId) : [];
+    const obstacle = verdict && (await this.deal(verdict, sessionId, theirs));
+    if (obstacle) return obstacle;
+    await this.store.settleJoining(sessionId, lane.laneId);
     this.wellAgain(sessionId);
     return null;
   }
