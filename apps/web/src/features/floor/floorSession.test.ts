@@ -289,7 +289,7 @@ describe('somebody who joins', () => {
     await store.settleJoining(brief.sessionId, lane.laneId);
     jest
       .spyOn(globalThis, 'fetch')
-      .mockImplementation((url) => answers(String(url).includes('/events') ? { events: [], cursor: 0 } : after)());
+      .mockImplementation((url) => answers((url as string).includes('/events') ? { events: [], cursor: 0 } : after)());
     await live.hear({ sessionId: brief.sessionId, by: null });
     for (let i = 0; i < 50 && live.situation(lane.laneId)!.client.madeHere; i += 1)
       await new Promise((resolve) => setTimeout(resolve, 10));
