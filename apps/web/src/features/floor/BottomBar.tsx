@@ -65,7 +65,7 @@ export function BottomBar({ live, index, state, situation, isNamed, taps }: Bott
       ) : (
         <button
           type="button"
-          className="border-base-content heading min-h-20 cursor-pointer rounded-2xl border-2 text-xl md:min-h-28 md:text-2xl"
+          className="border-base-content heading min-h-20 cursor-pointer rounded-2xl border-2 px-1 text-xl leading-tight md:min-h-28 lg:text-2xl"
           onClick={taps.begin}
         >
           {isHeld ? 'Start hold' : startName(situation, setsDone + 1)}
@@ -171,7 +171,9 @@ function SetClock({ situation }: { situation: LaneSituation }) {
         ) : rest === null ? (
           <span className="text-lg">not begun</span>
         ) : restSeconds === 0 ? (
-          <span className="text-lg">no rest: on to the next</span>
+          <span className="text-lg">
+            no rest<span className="hidden lg:inline">: on to the next</span>
+          </span>
         ) : rest > 0 ? (
           <span className="text-lg">of rest left</span>
         ) : (

@@ -344,7 +344,10 @@ function Changes({ index, situation, correction, taps, isDue, isTight }: Changes
         <button
           type="button"
           title={first.why}
-          className={isDue ? 'btn btn-primary min-h-16 px-6 text-xl' : 'btn min-h-14 px-5 text-lg'}
+          className={clsx(
+            'btn py-2 text-left',
+            isDue ? 'btn-primary min-h-16 px-6 text-xl' : 'min-h-14 px-5 text-lg',
+          )}
           onClick={() => make(first)}
         >
           {textOf(first)} <span className="text-sm font-normal opacity-80">{leversOf(first)}</span>
@@ -354,7 +357,7 @@ function Changes({ index, situation, correction, taps, isDue, isTight }: Changes
             key={change.key}
             type="button"
             title={change.why}
-            className="btn btn-ghost min-h-14 px-3 text-base font-normal"
+            className="btn btn-ghost min-h-14 px-3 py-2 text-left text-base font-normal"
             onClick={() => make(change)}
           >
             then {lowerFirst(textOf(change))}

@@ -61,7 +61,7 @@ export function JoinDialog({ live, index, state, situation, onClose, onJoined }:
             <button
               key={client.clientId}
               type="button"
-              className="btn h-auto min-h-14 flex-col gap-0 px-5 text-lg"
+              className="btn min-h-14 flex-col gap-0 px-5 text-lg"
               disabled={busyWith !== null || isHeld}
               onClick={() => void join(client)}
             >

@@ -37,14 +37,16 @@ export function TopBar({ live, index, state, situation, isNamed, undo, onUndo, o
       {situation && isNamed && <span className="text-lg font-bold">{situation.client.name}</span>}
       {situation?.client.healthNotAsked && <span className="text-sm">Health questions not asked yet</span>}
       <SendState isOnFloor />
-      <div className="ml-auto flex items-center gap-2">
+      <div className="ml-auto flex min-w-48 flex-[3] items-center justify-end gap-2">
         {undo && (
           <button
             type="button"
-            className="flex min-h-11 cursor-pointer items-center gap-2 rounded-xl px-3 underline-offset-4 hover:underline"
+            className="flex min-h-11 min-w-0 cursor-pointer items-center gap-2 rounded-xl px-3 underline-offset-4 hover:underline"
+            title={undo}
             onClick={onUndo}
           >
-            <Undo2 aria-hidden="true" size={18} /> Undo: {undo}
+            <Undo2 aria-hidden="true" size={18} className="shrink-0" />
+            <span className="truncate">Undo: {undo}</span>
           </button>
         )}
         <button

@@ -162,7 +162,7 @@ export function ForEverybody({ plan, item, context, library, onEdit }: Omit<Item
                 type="button"
                 aria-pressed={isOn}
                 disabled={!isOn && stress.length >= 2}
-                className={`btn h-auto min-h-11 py-1 text-left leading-tight font-normal ${isOn ? 'btn-neutral' : ''}`}
+                className={`btn min-h-11 text-left font-normal ${isOn ? 'btn-neutral' : ''}`}
                 onClick={() => {
                   const next = isOn ? stress.filter((id) => id !== cueId) : [...stress, cueId];
                   change({ stress: next.length > 0 ? next : undefined }, 'cues to stress');

@@ -203,7 +203,7 @@ function Begin({ visit, ahead }: { visit: TodayVisit; ahead: BriefAhead | undefi
   return (
     <button
       type="button"
-      className={`${button} h-auto flex-col gap-0 py-2`}
+      className={`${button} flex-col gap-0 py-2`}
       onClick={() => void beginHere(me.trainerId, ahead).then((sessionId) => navigate(`/floor/${sessionId}`))}
     >
       {who}
