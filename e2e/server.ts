@@ -215,7 +215,7 @@ export function keptOnDevice(page: Page): Promise<{ briefs: number; events: numb
       if (!name?.startsWith('waxwing-')) continue;
       const db = await answer(indexedDB.open(name));
       const events = db.transaction('events').objectStore('events');
-      kept.unsent += await answer(events.index('unsent').count(1));
+      kept.unsent += await answer(events.index('unsentSession').count(IDBKeyRange.bound([1], [1, []])));
       kept.events += await answer(db.transaction('events').objectStore('events').count());
       kept.briefs += await answer(db.transaction('briefs').objectStore('briefs').count());
       db.close();

@@ -276,7 +276,7 @@ describe('somebody who joins', () => {
     const made = (await store.brief(brief.sessionId))!.clients[1]!;
     expect(made).toMatchObject({ clientId: second!.clientId, name: 'Tobiah Renn', history: {}, madeHere: true });
     expect(made.cautions).toEqual([{ caution: 'knee' }]);
-    expect(await store.joining(brief.sessionId)).toEqual([lane]);
+    expect((await store.toSend(brief.sessionId, 1)).joining).toEqual([lane]);
     await live.act(lane.laneId, countRep);
     expect(live.situation(lane.laneId)!.set!.segments[0]!.counted).toBe(1);
 

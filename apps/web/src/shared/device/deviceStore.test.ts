@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { EventDraft, SessionBrief, SessionEvent } from '@waxwing/core/session';
+import { openDB } from 'idb';
 import { v4 } from 'uuid';
 import { deviceStoreFor, SENT_KEPT_DAYS, type DeviceStore } from './deviceStore.ts';
 
@@ -49,10 +50,10 @@ describe('forgetting a client', () => {
     expect((await store.brief(shared))!.clients.map(({ clientId }) => clientId)).toEqual([stays]);
     expect(await store.events(alone)).toEqual([]);
     expect((await store.events(shared)).map(textOf).sort()).toEqual(['d', 'e']);
-    expect(await store.unsentCount()).toBe(2);
+    expect((await store.waiting()).unsent).toBe(2);
     // Somebody whom this device never met changes nothing.
     await store.forget(v4());
-    expect(await store.unsentCount()).toBe(2);
+    expect((await store.waiting()).unsent).toBe(2);
   });
 });
 
@@ -112,7 +113,7 @@ describe('the device store', () => {
     const seqs = batches.flat().map((event) => event.seq);
     expect([...seqs].sort()).toEqual([1, 2, 3, 4, 5]);
     expect(new Set(batches.flat().map((event) => event.lamport)).size).toBe(5);
-    expect(await store.unsentCount()).toBe(5);
+    expect((await store.waiting()).unsent).toBe(5);
   });
 
   test('logical time goes on from what was seen', async () => {
@@ -125,7 +126,7 @@ describe('the device store', () => {
     await append('mine');
     const other = await deviceStoreFor(v4());
     expect(await other.events(SESSION)).toEqual([]);
-    expect(await other.unsentCount()).toBe(0);
+    expect((await other.waiting()).unsent).toBe(0);
     other.close();
   });
 
@@ -177,8 +178,8 @@ describe('a long hour that was sent', () => {
     await store.settle([], new Map([[refused!.id, 'no']]));
     await store.putTogether(SESSION);
     expect(idsOf(await store.events(SESSION))).toEqual(idsOf([...sent, waits!, refused!]));
-    expect((await store.unsent(SESSION, 10)).map(textOf)).toEqual(['waits']);
-    expect(await store.refused()).toEqual({ count: 1, reason: 'no' });
+    expect((await store.toSend(SESSION, 10)).events.map(textOf)).toEqual(['waits']);
+    expect(await store.waiting()).toMatchObject({ refused: 1, reason: 'no' });
     // What was put together is no event that could be sent once more.
     expect(await store.settle([sent[0]!.id], new Map())).toBeUndefined();
     expect(await store.events(SESSION)).toHaveLength(MANY + 2);
@@ -198,9 +199,9 @@ describe('a long hour that was sent', () => {
   test('is sent again, every event of it, to a server that was put back to a backup', async () => {
     const events = await sentHour();
     await store.meetServer('before');
-    expect(await store.unsentCount()).toBe(0);
+    expect((await store.waiting()).unsent).toBe(0);
     await store.meetServer('after');
-    expect(idsOf(await store.unsent(SESSION, 1000))).toEqual(idsOf(events));
+    expect(idsOf((await store.toSend(SESSION, 1000)).events)).toEqual(idsOf(events));
     expect(idsOf(await store.events(SESSION))).toEqual(idsOf(events));
   });
 
@@ -233,4 +234,33 @@ describe('a long hour that was sent', () => {
     expect(await store.events(SESSION)).toEqual([]);
     expect(await store.brief(SESSION)).toBeUndefined();
   });
+});
+
+test('what an older version of the app kept and hadn’t sent is found, and sent, by this one', async () => {
+  const trainerId = v4();
+  const event = { id: v4(), sessionId: SESSION, type: 'note', payload: { text: 'from before' } };
+  const before = await openDB(`waxwing-${trainerId}`, 5, {
+    upgrade(db) {
+      db.createObjectStore('briefs', { keyPath: 'sessionId' });
+      const events = db.createObjectStore('events', { keyPath: 'id' });
+      events.createIndex('sessionId', 'sessionId');
+      events.createIndex('unsent', 'unsent');
+      events.createIndex('sessionUnsent', ['sessionId', 'unsent']);
+      events.createIndex('refused', 'refused');
+      db.createObjectStore('meta', { keyPath: 'key' });
+      db.createObjectStore('pieces', { autoIncrement: true }).createIndex('sessionId', 'sessionId');
+      const pictures = db.createObjectStore('pictures', { keyPath: 'pictureId' });
+      pictures.createIndex('unsent', 'unsent');
+      pictures.createIndex('clientId', 'clientId');
+      db.createObjectStore('answers', { keyPath: 'path' });
+      db.createObjectStore('aheads', { keyPath: 'bookingId' });
+    },
+  });
+  await before.put('events', { id: event.id, sessionId: SESSION, event, unsent: 1 });
+  await before.put('events', { id: v4(), sessionId: v4(), event, unsent: 0 });
+  before.close();
+  const now = await deviceStoreFor(trainerId);
+  expect(await now.waiting()).toMatchObject({ sessionIds: [SESSION], unsent: 1 });
+  expect((await now.toSend(SESSION, 10)).events.map(textOf)).toEqual(['from before']);
+  now.close();
 });

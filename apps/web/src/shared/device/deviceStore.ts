@@ -83,12 +83,38 @@ interface Schema extends DBSchema {
   events: {
     key: string;
     value: KeptEvent;
-    indexes: { sessionId: string; unsent: number; sessionUnsent: [string, number]; refused: string };
+    indexes: {
+      sessionId: string;
+      sessionUnsent: [string, number];
+      /** The other way round: whoever looks for what is unsent doesn't go through a month of sessions that were sent. */
+      unsentSession: [number, string];
+      refused: string;
+    };
   };
   pieces: { key: number; value: Piece; indexes: { sessionId: string } };
   pictures: { key: string; value: KeptPicture; indexes: { unsent: number; clientId: string } };
   meta: { key: string; value: Joining | Replica | ServerMet | TakenIn };
 }
+
+/** What an outbox has before it. */
+export interface Waiting {
+  readonly sessionIds: readonly string[];
+  readonly pictures: number;
+  /** Events and pictures. */
+  readonly unsent: number;
+  /** Events that the server won't take, and why not the first of them. */
+  readonly refused: number;
+  readonly reason: string | null;
+}
+
+interface ToSend {
+  /** Lanes that the server hasn't been told of. */
+  readonly joining: readonly PickedLane[];
+  readonly events: readonly SessionEvent[];
+}
+
+/** In the index by unsent and session: all that is unsent. */
+const allUnsent = () => IDBKeyRange.bound([1], [1, []]);
 
 type Writing = IDBPTransaction<Schema, StoreNames<Schema>[], 'readwrite'>;
 
@@ -105,6 +131,7 @@ const DAY_MS = 86_400_000;
 /** What one sign-in keeps on this device: briefs, events, and its place among the replicas. */
 export class DeviceStore {
   private readonly channel: BroadcastChannel;
+  private replica: string | null = null;
 
   constructor(
     private readonly db: IDBPDatabase<Schema>,
@@ -120,10 +147,13 @@ export class DeviceStore {
     return () => this.channel.removeEventListener('message', hear);
   }
 
-  /** Which replica this device is with this sign-in; `null` before it has kept anything. */
+  /** Which replica this device is with this sign-in; `null` before it has kept anything. Drawn once, it never changes. */
   async replicaId(): Promise<string | null> {
-    const known = (await this.db.get('meta', 'replica')) as Replica | undefined;
-    return known?.replicaId ?? null;
+    if (this.replica === null) {
+      const known = (await this.db.get('meta', 'replica')) as Replica | undefined;
+      this.replica = known?.replicaId ?? null;
+    }
+    return this.replica;
   }
 
   async keepAnswer(path: string, answer: unknown, at: Date): Promise<void> {
@@ -180,12 +210,6 @@ export class DeviceStore {
       meta.put({ key: `joining ${sessionId}`, lanes: [...(known?.lanes ?? []), lane] }),
       transaction.done,
     ]);
-  }
-
-  /** Lanes of a session that the server hasn't been told of. */
-  async joining(sessionId: string): Promise<readonly PickedLane[]> {
-    const known = (await this.db.get('meta', `joining ${sessionId}`)) as Joining | undefined;
-    return known?.lanes ?? [];
   }
 
   /** The server knows of the lane, or has said why it won't. */
@@ -308,29 +332,39 @@ export class DeviceStore {
     ]);
   }
 
-  /** Sessions with something unsent. */
-  async unsentSessions(): Promise<string[]> {
-    const sessions: string[] = [];
-    const index = this.db.transaction('events').store.index('sessionUnsent');
-    for (let at = await index.openKeyCursor(null, 'nextunique'); at; at = await at.continue()) {
-      const [sessionId, unsent] = at.key;
-      if (unsent === 1) sessions.push(sessionId);
-    }
-    return sessions;
+  /** All that an outbox has to know before it sends, asked at once: each asking takes time from whoever taps. */
+  async waiting(): Promise<Waiting> {
+    const transaction = this.db.transaction(['events', 'pictures']);
+    const events = transaction.objectStore('events');
+    const pictures = transaction.objectStore('pictures').index('unsent').count(1);
+    const unsent = events.index('unsentSession').count(allUnsent());
+    const refused = events.index('refused').count();
+    const first = events.index('refused').getAll(null, 1);
+    const sessionIds: string[] = [];
+    const index = events.index('unsentSession');
+    for (let at = await index.openKeyCursor(allUnsent(), 'nextunique'); at; at = await at.continue()) sessionIds.push(at.key[1]);
+    return {
+      sessionIds,
+      pictures: await pictures,
+      unsent: (await unsent) + (await pictures),
+      refused: await refused,
+      reason: (await first)[0]?.refused ?? null,
+    };
   }
 
-  async unsent(sessionId: string, limit: number): Promise<SessionEvent[]> {
-    const kept = await this.db.getAllFromIndex('events', 'sessionUnsent', [sessionId, 1], limit);
-    return kept.map(({ event }) => event);
+  /** What is to be told of a session, and at most so many of its unsent events. */
+  async toSend(sessionId: string, most: number): Promise<ToSend> {
+    const transaction = this.db.transaction(['events', 'meta']);
+    const [joining, kept] = await Promise.all([
+      transaction.objectStore('meta').get(`joining ${sessionId}`) as Promise<Joining | undefined>,
+      transaction.objectStore('events').index('sessionUnsent').getAll([sessionId, 1], most),
+    ]);
+    return { joining: joining?.lanes ?? [], events: kept.map(({ event }) => event) };
   }
 
   async unsentOfLane(sessionId: string, laneId: string): Promise<SessionEvent[]> {
     const kept = await this.db.getAllFromIndex('events', 'sessionUnsent', [sessionId, 1]);
     return kept.flatMap(({ event }) => (event.laneId === laneId ? [event] : []));
-  }
-
-  async unsentCount(): Promise<number> {
-    return (await this.db.countFromIndex('events', 'unsent', 1)) + (await this.db.countFromIndex('pictures', 'unsent', 1));
   }
 
   async keepPicture(picture: KeptPicture): Promise<void> {
@@ -364,13 +398,6 @@ export class DeviceStore {
       if (known) await transaction.store.put({ ...known, unsent: 0, refused: reason });
     }
     await transaction.done;
-  }
-
-  /** How many events the server won't take, and why not the first of them. */
-  async refused(): Promise<{ readonly count: number; readonly reason: string | null }> {
-    const count = await this.db.countFromIndex('events', 'refused');
-    const [first] = count > 0 ? await this.db.getAllFromIndex('events', 'refused', null, 1) : [];
-    return { count, reason: first?.refused ?? null };
   }
 
   /** What was refused is sent once more: the reason may be gone. */
@@ -542,13 +569,12 @@ const open = new Map<string, Promise<DeviceStore>>();
 export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
   let store = open.get(trainerId);
   if (!store) {
-    store = openDB<Schema>(`waxwing-${trainerId}`, 5, {
+    store = openDB<Schema>(`waxwing-${trainerId}`, 6, {
       upgrade(db, from, _to, transaction) {
         if (from < 1) {
           db.createObjectStore('briefs', { keyPath: 'sessionId' });
           const events = db.createObjectStore('events', { keyPath: 'id' });
           events.createIndex('sessionId', 'sessionId');
-          events.createIndex('unsent', 'unsent');
           db.createObjectStore('meta', { keyPath: 'key' });
         }
         if (from < 2) {
@@ -567,6 +593,7 @@ export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
           db.createObjectStore('answers', { keyPath: 'path' });
           db.createObjectStore('aheads', { keyPath: 'bookingId' });
         }
+        if (from < 6) transaction.objectStore('events').createIndex('unsentSession', ['unsent', 'sessionId']);
       },
       // A newer tab wants to change the store: this one lets go of it, and says so when it is next used.
       blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),

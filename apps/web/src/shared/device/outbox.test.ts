@@ -304,7 +304,7 @@ describe('pictures', () => {
     const taken = picture();
     await store.keepPicture(taken);
     await append('a');
-    expect(await store.unsentCount()).toBe(2);
+    expect((await store.waiting()).unsent).toBe(2);
     const outbox = outboxTo({
       send: (_sessionId, events) => {
         order.push('events');
@@ -386,7 +386,7 @@ describe('who joined without the network', () => {
     isThere = true;
     await outbox.flushNow();
     expect(got.map(textOf)).toEqual(['a']);
-    expect(await store.joining(SESSION)).toEqual([]);
+    expect((await store.toSend(SESSION, 1)).joining).toEqual([]);
   });
 
   test('and may not: only what they did stays here, with the reason; the others’ goes through', async () => {

@@ -1,7 +1,7 @@
 import { EVENT_BATCH_MAX, startAgain, type PickedLane, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
 import type { EventsAnswer } from '@waxwing/core/api';
 import { api, RequestRefused, Unreachable } from '../api.ts';
-import type { DeviceStore, KeptPicture } from './deviceStore.ts';
+import type { DeviceStore, KeptPicture, Waiting } from './deviceStore.ts';
 
 export interface OutboxState {
   /**
@@ -160,26 +160,29 @@ export class Outbox {
   private async run(): Promise<void> {
     clearTimeout(this.timer);
     let obstacle: Obstacle | null = null;
+    let waiting: Waiting | null = null;
     while (this.again) {
       this.again = false;
-      obstacle = await this.goThrough();
+      waiting = await this.store.waiting();
+      obstacle = await this.goThrough(waiting);
     }
-    await this.tell(obstacle);
+    // Without another pass nothing was sent since it was looked at, but for pictures.
+    this.tell(obstacle, waiting && waiting.pictures === 0 ? waiting : await this.store.waiting());
     if (obstacle) this.wakeLater();
   }
 
   /** One batch of every session that isn't paused. Answers what stood in the way of any. */
-  private async goThrough(): Promise<Obstacle | null> {
+  private async goThrough(waiting: Waiting): Promise<Obstacle | null> {
     let obstacle: Obstacle | null = null;
-    for (const sessionId of await this.store.unsentSessions()) {
+    for (const sessionId of waiting.sessionIds) {
       const paused = this.pauseOf(EVERYTHING) ?? this.pauseOf(sessionId);
-      if (!paused && this.state.kind === 'sent') await this.tell(null);
+      if (!paused && this.state.kind === 'sent') this.tell(null, waiting);
       const met = paused?.why ?? (await this.sendBatch(sessionId));
       if (met) obstacle = met;
       // Neither would get any other session through.
       if (met?.kind === 'offline' || met?.kind === 'signed-out') return met;
     }
-    return (await this.sendPictures()) ?? obstacle;
+    return (waiting.pictures > 0 ? await this.sendPictures() : null) ?? obstacle;
   }
 
   /** After the events, which are small and urgent; one that the server will never take is let go. */
@@ -200,9 +203,8 @@ export class Outbox {
 
   /** `null`: this batch is done with, whatever became of it, and there may be another. */
   private async sendBatch(sessionId: string): Promise<Obstacle | null> {
-    const [joining] = await this.store.joining(sessionId);
-    if (joining) return this.tellOfJoining(sessionId, joining);
-    const events = await this.store.unsent(sessionId, this.batch.get(sessionId) ?? EVENT_BATCH_MAX);
+    const { joining, events } = await this.store.toSend(sessionId, this.batch.get(sessionId) ?? EVENT_BATCH_MAX);
+    if (joining[0]) return this.tellOfJoining(sessionId, joining[0], events);
     if (events.length === 0) return null;
     const verdict = await this.attempt(async () => {
       const { kept, refused } = await this.server.send(sessionId, events);
@@ -219,10 +221,9 @@ export class Outbox {
   }
 
   /** Before anything of them is sent. Who may not join has done what they did on this device alone. */
-  private async tellOfJoining(sessionId: string, lane: PickedLane): Promise<Obstacle | null> {
+  private async tellOfJoining(sessionId: string, lane: PickedLane, events: readonly SessionEvent[]): Promise<Obstacle | null> {
     const verdict = await this.attempt(() => this.server.join(sessionId, lane));
-    if (verdict?.kind === 'unknown-session')
-      return this.makeKnown(sessionId, await this.store.unsent(sessionId, EVENT_BATCH_MAX));
+    if (verdict?.kind === 'unknown-session') return this.makeKnown(sessionId, events);
     const theirs = verdict ? await this.store.unsentOfLane(sessionId, lane.laneId) : [];
     const obstacle = verdict && (await this.deal(verdict, sessionId, theirs));
     if (obstacle) return obstacle;
@@ -304,14 +305,12 @@ export class Outbox {
     if (!this.stopped && Number.isFinite(next)) this.timer = setTimeout(() => void this.flush(), Math.max(0, next - this.now()));
   }
 
-  private async tell(obstacle: Obstacle | null): Promise<void> {
-    const { count, reason } = await this.store.refused();
-    const unsent = await this.store.unsentCount();
+  private tell(obstacle: Obstacle | null, { unsent, refused, reason }: Waiting): void {
     this.state = {
       kind: unsent === 0 ? 'sent' : (obstacle?.kind ?? 'sending'),
       trouble: unsent > 0 && obstacle?.kind === 'trouble' ? obstacle.words : null,
       unsent,
-      refused: count,
+      refused,
       reason,
     };
     for (const listener of this.listeners) listener();
