@@ -32,6 +32,7 @@ const LOFT: Inventory = {
   sources: [
     { kind: 'fixed', what: 'dumbbell', unit: 'kg', weights: pairsOf(2, 3, 4, 5, 6, 8, 10, 12.5, 15, 20) },
     { kind: 'fixed', what: 'kettlebell', unit: 'kg', weights: onesOf(8, 10, 12, 16, 20, 24) },
+    { kind: 'fixed', what: 'medicine-ball', unit: 'kg', weights: onesOf(3, 5) },
     {
       kind: 'bar',
       name: 'The long bar',

@@ -80,6 +80,7 @@ const HELD: Readonly<Record<HeldThing, string>> = {
   kettlebell: 'a kettlebell in both hands',
   kettlebells: 'a kettlebell in each hand',
   plate: 'a plate in both hands',
+  ball: 'a ball in both hands',
   bar: 'a bar in both hands',
   dowel: 'a dowel in both hands',
   band: 'a band in both hands',

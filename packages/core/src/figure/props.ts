@@ -100,6 +100,8 @@ function heldPieces(rep: Rep, frames: Frames): Piece[] {
     case 'plate':
       // Held by its rims, flat against whoever holds it.
       return [piece('plate', 'iron', [disc(middle, frames.direction(partAt('thorax'), [1, 0, 0]), 0.15)], 0.02)];
+    case 'ball':
+      return [piece('ball', 'rubber', [knob(middle, 0.115)], 0.02)];
     case 'kettlebells':
       return SIDES.flatMap((side) => kettlebell(frames, side));
     case 'bar':

@@ -9,7 +9,12 @@ type Held = Pick<FigureHold, 'thing' | 'kg'>;
 
 /** What a form of load is drawn as: in each hand, or one for both. */
 const IN_EACH_HAND: Readonly<Record<string, HeldThing>> = { dumbbell: 'dumbbells', kettlebell: 'kettlebells' };
-const AS_ONE: Readonly<Record<string, HeldThing>> = { dumbbell: 'dumbbell', kettlebell: 'kettlebell', plate: 'plate' };
+const AS_ONE: Readonly<Record<string, HeldThing>> = {
+  dumbbell: 'dumbbell',
+  kettlebell: 'kettlebell',
+  plate: 'plate',
+  'medicine-ball': 'ball',
+};
 
 /** What is in the hands for a load: as the figure has it where the load doesn't tell, `null` for empty hands. */
 function thingFor(hold: Held, load: Load, what: string | undefined): HeldThing | null {

@@ -22,7 +22,7 @@ import { MASS_UNITS, SLUG_PATTERN, type MassUnit } from '../movement/terms.ts';
 export const SOURCE_KINDS = ['fixed', 'adjustable', 'bar', 'stack', 'band', 'makeshift', 'position'] as const;
 export type SourceKind = (typeof SOURCE_KINDS)[number];
 
-export const HAND_WEIGHTS = ['dumbbell', 'kettlebell', 'plate'] as const;
+export const HAND_WEIGHTS = ['dumbbell', 'kettlebell', 'plate', 'medicine-ball'] as const;
 export type HandWeight = (typeof HAND_WEIGHTS)[number];
 
 export class WeightCount {

@@ -17,6 +17,7 @@ const FORMS: Readonly<Record<string, LoadForm>> = {
   dumbbell: { hold: 'single', what: 'dumbbell' },
   kettlebell: { hold: 'single', what: 'kettlebell' },
   plate: { hold: 'single', what: 'plate' },
+  'medicine-ball': { hold: 'single', what: 'medicine-ball' },
   barbell: { hold: 'bar', what: 'barbell' },
   cable: { hold: 'stack', what: 'cable' },
   pulldown: { hold: 'stack', what: 'pulldown' },
@@ -194,7 +195,7 @@ export function thingText(
   load: Load,
 ): string {
   if (load.kind !== 'pair' && load.kind !== 'single') return loadText(load);
-  const what = formOf(document, inventory, load)?.what;
+  const what = formOf(document, inventory, load)?.what.replaceAll('-', ' ');
   const weight = `${numberText(load.value)} ${load.unit}`;
   if (!what) return loadText(load);
   return load.kind === 'pair' ? `two ${weight} ${what}s` : `one ${weight} ${what}`;

@@ -145,6 +145,7 @@ export const HELD_THINGS = [
   'kettlebell',
   'kettlebells',
   'plate',
+  'ball',
   'bar',
   'dowel',
   'band',

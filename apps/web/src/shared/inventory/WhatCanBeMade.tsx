@@ -7,6 +7,7 @@ const FORMS: readonly { readonly name: string; readonly form: LoadForm }[] = [
   { name: 'A pair of kettlebells', form: { hold: 'pair', what: 'kettlebell' } },
   { name: 'One kettlebell', form: { hold: 'single', what: 'kettlebell' } },
   { name: 'A plate to hold', form: { hold: 'single', what: 'plate' } },
+  { name: 'A medicine ball', form: { hold: 'single', what: 'medicine-ball' } },
   { name: 'Long band', form: { hold: 'band', what: 'band' } },
   { name: 'Short loop band', form: { hold: 'band', what: 'band-loop' } },
   { name: 'Cable', form: { hold: 'stack', what: 'cable' } },
