@@ -34,11 +34,15 @@ const EACH_RUNG = 0.03;
 const EACH_THING = 0.04;
 const JOINED = 0.3;
 
-/** What a movement is there for; a jump is for two things at once. */
-export function purposesOf({ family, pattern }: Pick<MovementDocument, 'family' | 'pattern'>): readonly Purpose[] {
+/** What a movement is there for; a jump is for two things at once, but for one that only practises landing. */
+export function purposesOf({
+  family,
+  pattern,
+  impact,
+}: Pick<MovementDocument, 'family' | 'pattern' | 'impact'>): readonly Purpose[] {
   if (pattern === 'mobility' || pattern === 'stretch') return ['range'];
   if (family === 'locomotion') return ['pulse'];
-  return pattern === 'jump' ? ['muscles', 'pulse'] : ['muscles'];
+  return pattern === 'jump' && impact === 'high' ? ['muscles', 'pulse'] : ['muscles'];
 }
 
 /**

@@ -24,7 +24,7 @@ describe('a brief that runs a plan', () => {
     );
   });
 
-  test('leaves out what the brief doesn’t hold, and whoever has nothing to do', () => {
+  test('leaves out what the brief doesn’t hold, and what somebody sits out', () => {
     const [squat, push] = plan.blocks[0]!.items;
     const without = { ...brief, revisions: brief.revisions.filter(({ document }) => document.id !== push!.movementId) };
     const alone = {
@@ -37,6 +37,7 @@ describe('a brief that runs a plan', () => {
     const { clients } = briefOnPlan(without, alone, ids());
     expect(clients.map(({ laneId, items }) => [laneId, items.map(({ planItemId }) => planItemId)])).toEqual([
       [first, [squat!.itemId]],
+      [second, []],
     ]);
   });
 

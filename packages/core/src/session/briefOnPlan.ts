@@ -6,7 +6,7 @@ import { planContextOf } from './planContextOf.ts';
 
 /**
  * A brief that runs a plan: each lane's list is what the plan has for it, as begun at the desk. Of what the brief doesn't hold
- * nothing is on a list; a lane that has nothing to do is left out.
+ * nothing is on a list.
  */
 export function briefOnPlan(brief: SessionBrief, plan: Plan, newId: () => string): SessionBrief {
   const revisionOf = new Map(brief.revisions.map(({ document, revisionId }) => [document.id, revisionId]));
@@ -19,5 +19,5 @@ export function briefOnPlan(brief: SessionBrief, plan: Plan, newId: () => string
       return revisionId ? [{ ...movement, itemId: newId(), revisionId }] : [];
     }),
   }));
-  return { ...planned, clients: clients.filter(({ items }) => items.length > 0) };
+  return { ...planned, clients };
 }

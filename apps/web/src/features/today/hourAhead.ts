@@ -67,7 +67,10 @@ export async function briefAhead(localDate: string, visit: TodayVisit, hour: Hou
   };
   // Held for a doctor's word, say: the page says so when they begin.
   const brief = await api.post<SessionBrief>('sessions/ahead', form).catch(() => null);
-  return brief && briefOnPlan(brief, hour.isPlanned ? plan : withDecided(brief, plan), v4);
+  if (!brief) return null;
+  const planned = briefOnPlan(brief, hour.isPlanned ? plan : withDecided(brief, plan), v4);
+  // Who has nothing to do isn't on the floor.
+  return { ...planned, clients: planned.clients.filter(({ items }) => items.length > 0) };
 }
 
 /** Whatever one may come to do in it: the plan's movements, and what was decided to take their place. */
