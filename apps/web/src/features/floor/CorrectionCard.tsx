@@ -344,10 +344,7 @@ function Changes({ index, situation, correction, taps, isDue, isTight }: Changes
         <button
           type="button"
           title={first.why}
-          className={clsx(
-            'btn py-2 text-left',
-            isDue ? 'btn-primary min-h-16 px-6 text-xl' : 'min-h-14 px-5 text-lg',
-          )}
+          className={clsx('btn py-2 text-left', isDue ? 'btn-primary min-h-16 px-6 text-xl' : 'min-h-14 px-5 text-lg')}
           onClick={() => make(first)}
         >
           {textOf(first)} <span className="text-sm font-normal opacity-80">{leversOf(first)}</span>

@@ -290,7 +290,8 @@ export class FloorSession {
       await this.enqueue(() => this.takeIn(fresh));
       const { brief } = this.snapshot.index;
       const isMadeHere = brief.clients.some(({ madeHere }) => madeHere);
-      if (isMadeHere && (await this.store.toSend(sessionId, 1)).joining.length === 0) await this.askForPeople(this.fold.state.lanes.length);
+      if (isMadeHere && (await this.store.toSend(sessionId, 1)).joining.length === 0)
+        await this.askForPeople(this.fold.state.lanes.length);
     } catch {
       // What this device keeps is enough to go on with; what it sends is refused, and said, by the outbox.
     }
