@@ -56,7 +56,7 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
     await expect(changed(page)).toHaveText([
       /^Cue “Back pockets stay long”, text: /,
       'Cue “Back pockets stay long”, kind: analogy → external',
-      'Cue “Back pockets stay long”, is for: Tail tucks under → Tail tucks under, Leans back at the top',
+      'Cue “Back pockets stay long”, is for: Pelvis tucks under → Pelvis tucks under, Leans back at the top',
     ]);
   });
 
@@ -74,16 +74,16 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
   });
 
   await test.step('how a fault looks is pulled over the good rep', async () => {
-    await page.getByRole('button', { name: 'Fault: Tail tucks under' }).click();
-    const fault = page.getByRole('region', { name: 'Fault “Tail tucks under”' });
+    await page.getByRole('button', { name: 'Fault: Pelvis tucks under' }).click();
+    const fault = page.getByRole('region', { name: 'Fault “Pelvis tucks under”' });
     await fault.getByText('how it looks on the figure').click();
     await fault.getByRole('button', { name: 'Pull the head' }).focus();
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('ArrowDown');
     await expect(fault.getByRole('slider', { name: 'lumbar flexion' })).toBeVisible();
-    await expect(bar(page)).toContainText('Tail tucks under, on the figure');
+    await expect(bar(page)).toContainText('Pelvis tucks under, on the figure');
     expect(await seriousProblems(page)).toEqual([]);
-    await fault.getByRole('button', { name: 'Close Tail tucks under' }).click();
+    await fault.getByRole('button', { name: 'Close Pelvis tucks under' }).click();
   });
 
   await test.step('what is typed on another page of this device is here, too', async () => {

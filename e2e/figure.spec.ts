@@ -80,7 +80,7 @@ test('a picked fault stands over the good rep, from where it is seen, and in the
   await page.reload();
   await expect(stage(page).locator('.figure-faint')).toHaveCount(1);
   const strip = page.getByRole('region', { name: 'Rep strip' });
-  await strip.getByRole('button', { name: 'Tail tucks under' }).click();
+  await strip.getByRole('button', { name: 'Pelvis tucks under' }).click();
   await expect(turning(page)).toHaveAttribute('aria-valuetext', 'seen from: side');
   await expect(page).toHaveURL(/fault=tail-tucks/);
   await stage(page).getByRole('button', { name: 'Show it without the fault' }).click();

@@ -84,7 +84,7 @@ test('found in a second: names, faults, needs and errors, as trainers type them'
 
   await test.step('a fault is an answer: what is seen, what to say first, where it is met', async () => {
     await typeInto(field, 'butt wink');
-    const fault = page.getByRole('region', { name: 'Fault: Tail tucks under' });
+    const fault = page.getByRole('region', { name: 'Fault: Pelvis tucks under' });
     await expect(fault).toContainText(/Say first: “.+”/);
     expect(await seriousProblems(page)).toEqual([]);
     await fault.getByRole('link').click();

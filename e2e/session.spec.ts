@@ -278,7 +278,7 @@ test('a room without a wedge and with one kettlebell never hears of a wedge, nor
     await page.getByLabel('Where').selectOption({ label: `at ${where}` });
     await pick(page, ['Goblet squat']);
     await page.keyboard.press('v');
-    await page.getByRole('button', { name: /^Tail tucks/ }).click({ timeout: 20_000 });
+    await page.getByRole('button', { name: /^Pelvis tucks/ }).click({ timeout: 20_000 });
     const correction = page.getByRole('region', { name: 'Correction' });
     await correction.getByRole('button', { name: 'Same' }).click();
     await expect(correction).toContainText('Enough said. Change something.');

@@ -79,7 +79,10 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
 
   const form = useRef<HTMLFormElement>(null);
   // Under a full week it opens below the screen.
-  useEffect(() => form.current?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    // Newer browsers answer with a promise: nothing to be handed on as what tidies up.
+    void form.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
 
   return (
     <form

@@ -92,7 +92,9 @@ function OpenFault({ fault, document, editor, evidence, problems, onOpen, name }
   const set = (part: Part<MovementFault>) => hands.change((before) => withFault(before, fault.id, part));
   const [isRetyping, setRetyping] = useState(false);
   const section = useRef<HTMLElement>(null);
-  useEffect(() => section.current?.focus(), []);
+  useEffect(() => {
+    section.current?.focus();
+  }, []);
   const at = document.faults.indexOf(fault);
   const others = document.faults.filter((each) => each.id !== fault.id);
   const typeName = (type: string) => lexicon.faultTypes.get(type)?.name ?? type;
