@@ -190,6 +190,8 @@ export default function LibraryPage() {
             movementIds={rows.map(({ revision }) => revision.document.id)}
           />
         )}
+        {/* Over the list, which grows as it is scrolled: under it, it would run away from the hand. */}
+        {library && library.putAway.length > 0 && !isNarrowed && <PutAwayList library={library} />}
         {library && (
           <Results
             key={`${asked}|${narrowedBy}`}
@@ -202,7 +204,6 @@ export default function LibraryPage() {
           />
         )}
       </FoundByKeys>
-      {library && library.putAway.length > 0 && !isNarrowed && <PutAwayList library={library} />}
     </Page>
   );
 }
@@ -210,7 +211,7 @@ export default function LibraryPage() {
 /** What is no longer used, to be looked at and brought back. */
 function PutAwayList({ library }: { readonly library: IndexedLibrary }) {
   return (
-    <details className="mt-6">
+    <details>
       <summary className="text-quiet min-h-11 cursor-pointer py-2">{library.putAway.length} put away</summary>
       <ul>
         {library.putAway.map(({ document }) => (
