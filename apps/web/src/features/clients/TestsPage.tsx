@@ -129,7 +129,7 @@ function Run({ measure, client, measurements }: RunProps) {
   const refresh = useRefresh();
   const sorting = useSorting(RESULT_SORTS, 'results');
   const unfinished = useUnfinished<Result>(resultForm(client.clientId, measure.id));
-  const [found, setFound] = useState(unfinished.found);
+  const { found } = unfinished;
   const [result, setResult] = useState<Result>(found?.value ?? NO_RESULT);
   const { side, value, note } = result;
   const change = (part: Partial<Result>) => {
@@ -139,7 +139,6 @@ function Run({ measure, client, measurements }: RunProps) {
   };
   const begin = (nextSide: Side) => {
     unfinished.forget();
-    setFound(null);
     setResult({ ...NO_RESULT, side: nextSide });
   };
   // One id a result, so that a second press writes it once.

@@ -40,7 +40,7 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
   const clients = useClients();
   const places = usePlaces();
   const unfinished = useUnfinished<VisitDraft>(`visit.${visit?.bookingId ?? 'new'}`);
-  const [found, setFound] = useState(unfinished.found);
+  const { found } = unfinished;
   const begun = () => (visit ? draftOfVisit(visit) : emptyVisit(day));
   const [draft, setDraft] = useState<VisitDraft>(() => found?.value ?? begun());
   const [bookingId] = useState(() => uuid());
@@ -101,7 +101,6 @@ export function VisitForm({ day, visit, onClose, onDone }: VisitFormProps) {
           at={found.at}
           onAnew={() => {
             unfinished.forget();
-            setFound(null);
             setDraft(begun());
             setSaid(null);
             setTold(false);

@@ -1,11 +1,12 @@
-import type { KeptPlan, LastPlanAnswer, LastTime } from '@waxwing/core/api';
-import { copyOfPlan, lastForThese, planOfMovements, repeatPlan, type Plan, type RepeatChange } from '@waxwing/core/planning';
+import type { KeptPlan } from '@waxwing/core/api';
+import { copyOfPlan, lastForThese, repeatPlan, type Plan, type RepeatChange } from '@waxwing/core/planning';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { v4 as uuid } from 'uuid';
 import { api } from '../../shared/api.ts';
 import { shortDay } from '../../shared/dates.ts';
+import { lastPlan } from '../../shared/lastPlan.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 import type { KnownForPlan } from './knownForPlan.ts';
 
@@ -76,21 +77,4 @@ export function BeginPlan({ plan, known, library, onTake }: BeginPlanProps) {
       {last.isError && <p className="text-quiet mt-2 text-base">What they did last time can’t be fetched just now.</p>}
     </section>
   );
-}
-
-/** The edition that these people began last, or what each of them did in an hour that was begun without a plan. */
-async function lastPlan(
-  clientIds: readonly string[],
-  plan: Plan,
-  library: IndexedLibrary,
-): Promise<{ readonly plan: Plan; readonly localDate: string | null } | null> {
-  const { last } = await api.get<{ last: LastPlanAnswer }>(`plans/last?clientIds=${clientIds.join()}`);
-  if (last) return last;
-  const done = await Promise.all(clientIds.map((id) => api.get<LastTime[]>(`clients/${id}/last-time`)));
-  if (done.every((each) => each.length === 0)) return null;
-  const byLane = clientIds.map((clientId, at) => ({
-    lane: plan.lanes.find((lane) => lane.clientId === clientId)!,
-    documents: done[at]!.flatMap(({ movementId }) => library.revisionInUse(movementId)?.document ?? []),
-  }));
-  return { plan: planOfMovements(byLane, plan.minutes, uuid), localDate: null };
 }

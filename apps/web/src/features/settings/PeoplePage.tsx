@@ -202,12 +202,11 @@ const NOBODY = { name: '', login: '', password: '', role: 'trainer' };
 function TakeIn() {
   const refresh = useRefresh();
   const unfinished = useUnfinished<Omit<typeof NOBODY, 'password'>>('colleague.new');
-  const [found, setFound] = useState(unfinished.found);
+  const { found } = unfinished;
   const [form, setForm] = useState({ ...NOBODY, ...found?.value });
   const save = useMutation({ mutationFn: () => api.post('trainers', form), onSuccess: refresh });
   const begin = () => {
     unfinished.forget();
-    setFound(null);
     setForm(NOBODY);
   };
   const set = (part: Partial<typeof form>) => {

@@ -16,6 +16,7 @@ import { TodayNav } from '../../shared/TodayNav.tsx';
 import { whoIn } from '../../shared/whoIn.ts';
 import { decidedLines, layOutFor, watchText } from './dayWords.ts';
 import { FirstSteps } from './FirstSteps.tsx';
+import { isPlanned } from './hourAhead.ts';
 import { useAheads, useOpenHere } from './useAheads.ts';
 
 /** So many faults can be kept in mind on the way to the floor. */
@@ -207,9 +208,7 @@ function Begin({ visit, ahead }: { visit: TodayVisit; ahead: BriefAhead | undefi
       onClick={() => void beginHere(me.trainerId, ahead).then((sessionId) => navigate(`/floor/${sessionId}`))}
     >
       {who}
-      <span className="block text-sm font-normal">
-        without the network, {visit.plan && visit.plan.movements > 0 ? 'as planned' : 'as last time'}
-      </span>
+      <span className="block text-sm font-normal">without the network, {isPlanned(visit) ? 'as planned' : 'as last time'}</span>
     </button>
   );
 }

@@ -1,5 +1,5 @@
-import type { KeptPlan, LastPlanAnswer, LastTime, PlaceSummary, TodayVisit } from '@waxwing/core/api';
-import { lastForThese, newPlan, planOfMovements, repeatPlan, type Plan } from '@waxwing/core/planning';
+import type { KeptPlan, PlaceSummary, TodayVisit } from '@waxwing/core/api';
+import { lastForThese, newPlan, repeatPlan, type Plan } from '@waxwing/core/planning';
 import {
   briefOnPlan,
   indexBrief,
@@ -11,6 +11,7 @@ import {
 import { v4, v7 } from 'uuid';
 import { api } from '../../shared/api.ts';
 import { localZone } from '../../shared/dates.ts';
+import { lastPlan } from '../../shared/lastPlan.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 
 /** An hour that could begin: as somebody planned it, or what the same people did last, before what was decided since. */
@@ -19,10 +20,12 @@ export interface HourAhead {
   readonly isPlanned: boolean;
 }
 
+export const isPlanned = ({ plan }: TodayVisit) => plan !== null && plan.movements > 0;
+
 /** What a visit would begin with; `null` where there is neither a plan nor a past. */
 export async function hourAhead(visit: TodayVisit, library: IndexedLibrary): Promise<HourAhead | null> {
-  if (visit.plan && visit.plan.movements > 0) {
-    const { plan } = await api.get<KeptPlan>(`plans/${visit.plan.planId}`);
+  if (isPlanned(visit)) {
+    const { plan } = await api.get<KeptPlan>(`plans/${visit.plan!.planId}`);
     // Whoever was booked since isn't in it: what to do with them is decided at the desk.
     const isFor = visit.clients.every(({ clientId }) => plan.lanes.some((lane) => lane.clientId === clientId));
     if (isFor) return { plan: forThoseWhoCome(plan, visit), isPlanned: true };
@@ -31,15 +34,8 @@ export async function hourAhead(visit: TodayVisit, library: IndexedLibrary): Pro
   const lanes = visit.clients.map(({ clientId }) => ({ laneId: v4(), clientId }));
   const empty = newPlan({ lanes, minutes, ...(placeId && { placeId }), ...(atHome && { atHome }) }, v4);
   const clientIds = lanes.map(({ clientId }) => clientId);
-  const { last } = await api.get<{ last: LastPlanAnswer }>(`plans/last?clientIds=${clientIds.join()}`);
-  if (last) return { plan: lastForThese(empty, last.plan), isPlanned: false };
-  const done = await Promise.all(clientIds.map((id) => api.get<LastTime[]>(`clients/${id}/last-time`)));
-  const byLane = lanes.map((lane, at) => ({
-    lane,
-    documents: done[at]!.flatMap(({ movementId }) => library.revisionInUse(movementId)?.document ?? []),
-  }));
-  if (byLane.every(({ documents }) => documents.length === 0)) return null;
-  return { plan: { ...empty, blocks: planOfMovements(byLane, minutes, v4).blocks }, isPlanned: false };
+  const last = await lastPlan(clientIds, empty, library);
+  return last && { plan: lastForThese(empty, last.plan), isPlanned: false };
 }
 
 function forThoseWhoCome(plan: Plan, { clients }: TodayVisit): Plan {

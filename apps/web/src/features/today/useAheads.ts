@@ -6,7 +6,7 @@ import { deviceStoreFor, type BriefAhead } from '../../shared/device/deviceStore
 import { useIsCutOff } from '../../shared/device/useIsCutOff.ts';
 import { useLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
-import { briefAhead, hourAhead, type HourAhead } from './hourAhead.ts';
+import { briefAhead, hourAhead, isPlanned, type HourAhead } from './hourAhead.ts';
 
 /** Asked for again after this: until then nothing that matters will have changed. */
 const FRESH_MS = 20 * 60_000;
@@ -30,9 +30,11 @@ export function useAheads(localDate: string, visits: readonly TodayVisit[]): Rea
     const known = new Map((await store.aheadsOf(localDate)).map((ahead) => [ahead.bookingId, ahead]));
     for (const visit of wanted) {
       const old = known.get(visit.bookingId);
+      const isFresh = old && Date.now() - Date.parse(old.at) < FRESH_MS && isOf(old.brief, visit);
+      // What somebody planned may have changed meanwhile; what was done last has not.
+      if (isFresh && !isPlanned(visit)) continue;
       if (hasLeft()) return;
       const hour = await hourAhead(visit, library!);
-      const isFresh = old && Date.now() - Date.parse(old.at) < FRESH_MS && isOf(old.brief, visit);
       if (!hour || (isFresh && isSamePlan(old.brief, hour))) continue;
       const brief = await briefAhead(localDate, visit, hour);
       if (brief) await store.keepAhead({ bookingId: visit.bookingId, at: new Date().toISOString(), brief });
@@ -70,7 +72,6 @@ function isOf({ plan }: SessionBrief, { clients }: TodayVisit): boolean {
   return ids.length === clients.length && clients.every(({ clientId }) => ids.includes(clientId));
 }
 
-/** What somebody planned may have changed meanwhile; what was done last has not. */
 function isSamePlan({ plan }: SessionBrief, hour: HourAhead): boolean {
   return !hour.isPlanned || JSON.stringify(plan) === JSON.stringify(hour.plan);
 }

@@ -18,12 +18,15 @@ export const resultForm = (clientId: string, measureId: string) => `${recordForm
 export function useUnfinished<T>(form: string) {
   const { me } = useSignedIn();
   const key = keyOf(me.trainerId, form);
-  const [found] = useState(() => keptDraftAt<Unfinished<T>>(key));
+  const [found, setFound] = useState(() => keptDraftAt<Unfinished<T>>(key));
   return {
-    /** What was there when the page opened. */
+    /** What was there when the form opened; `null` once it was begun again or sent. */
     found,
     keep: (value: T) => keepDraftAt(key, { at: new Date().toISOString(), value } satisfies Unfinished<T>),
-    forget: () => forgetDraftAt(key),
+    forget: () => {
+      forgetDraftAt(key);
+      setFound(null);
+    },
   };
 }
 
