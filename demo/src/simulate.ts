@@ -193,7 +193,7 @@ export function simulateSession(
 
   function answer(round: number): Effort {
     const { situation } = look();
-    const short = amountPerSide(situation.set!, situation.movement.document.laterality) < situation.item.target;
+    const short = amountPerSide(situation.set!, situation.movement.document) < situation.item.target;
     const felt = short ? 'nothing-left' : feltAfter(situation, round);
     // Felt first even by who always says the same: chance is drawn alike, so that nobody else's hour changes.
     return person.always ?? felt;

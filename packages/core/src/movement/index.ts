@@ -41,6 +41,7 @@ export { type Renames, renamedDocument, renamesOf } from './aliases.ts';
 export type { CueOutcome } from './cueOutcome.ts';
 export type { Dose, Tempo } from './dose.ts';
 export { amountText, doseText, tempoText, unitText } from './doseText.ts';
+export { turnsOf } from './turns.ts';
 export { facetsFrom, matchesFacets } from './facets.ts';
 export { feltIn } from './feeling.ts';
 export type { FeelingKind } from './feelingEntry.ts';

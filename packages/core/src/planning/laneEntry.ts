@@ -5,6 +5,7 @@ import type { Load } from '../movement/load.ts';
 import { isSameLoad, loadText } from '../movement/loadText.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { DoseKind, Side } from '../movement/terms.ts';
+import { turnsOf } from '../movement/turns.ts';
 import { sharedPace } from './planTimes.ts';
 import type { LaneContext, PlanContext } from './planContext.ts';
 import type { OwnPart, PlanItem, Stretch } from './plan.ts';
@@ -149,11 +150,6 @@ function sidesOf(entry: LaneEntry): readonly (Side | null)[] {
   return entry.perSide && entry.document.laterality === 'one-side' ? ['left', 'right'] : [null];
 }
 
-/** Both sides by turns are twice as many. */
-function turnsOf({ perSide, document }: LaneEntry): number {
-  return perSide && document.laterality === 'alternating' ? 2 : 1;
-}
-
 function bouts(
   entry: LaneEntry,
   item: PlanItem,
@@ -163,7 +159,7 @@ function bouts(
   const { way } = item;
   const base = { document: entry.document, load: entry.load, side: at.side, leadSeconds: 0, stretch: null, isRamp: false };
   const word = wordOf(item, at.set);
-  const turns = turnsOf(entry);
+  const turns = turnsOf(entry.document, entry.unit);
   const plain = (amount: number): Bout => ({
     ...base,
     key: 'w',
@@ -218,7 +214,7 @@ function easierAfter(entry: LaneEntry, item: PlanItem, context: PlanContext, sid
   const advice = lane.advise(document);
   const { amount } = item.way;
   const unit = document.dose.kind;
-  const turns = document.dose.perSide && document.laterality === 'alternating' ? 2 : 1;
+  const turns = turnsOf(document, unit);
   const pace = sharedPace(document, null, lane.pace(document.id));
   return [
     {
@@ -291,7 +287,7 @@ export function rampSets(entry: LaneEntry, item: PlanItem, context: PlanContext)
         amount,
         load: lighter?.load ?? entry.load,
         side,
-        seconds: turnsOf(entry) * secondsOfAmount(entry.document, entry.unit, amount, entry.repSeconds),
+        seconds: turnsOf(entry.document, entry.unit) * secondsOfAmount(entry.document, entry.unit, amount, entry.repSeconds),
         leadSeconds: s > 0 ? SIDE_CHANGE_SECONDS : 0,
         stretch: null,
         word: null,

@@ -178,11 +178,10 @@ describe('what stands in the way is said where it is, and mended in one tap', ()
     expectMended(planOf([blockOf({ kind: 'emom', everySeconds: 30, rounds: 4 }, [item])]), 'emom');
   });
   test('an odd number by turns', () => {
-    const alternating = among.find(
-      ({ laterality, dose }) => laterality === 'alternating' && !dose.perSide && dose.kind === 'reps',
-    )!;
-    const item = itemOf(alternating.id.slice(8), { amount: { unit: 'reps', value: 9 } });
-    expectMended(planOf([blockOf({ kind: 'sets' }, [item])]), 'sides');
+    const inAll = { ...movement('dead-bug'), dose: { kind: 'reps', low: 8, high: 12 } as const };
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('dead-bug', { amount: { unit: 'reps', value: 9 } })])]);
+    expectMended(plan, 'sides', planContext({ documents: [inAll] }));
+    expect(problemsOf(plan).map(({ kind }) => kind)).not.toContain('sides');
     const split = itemOf('split-squat', { sides: 'by-set' });
     expectMended(planOf([blockOf({ kind: 'rounds', rounds: 3, restSeconds: 30 }, [split])]), 'sides');
   });

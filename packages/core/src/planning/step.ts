@@ -29,6 +29,12 @@ export interface Step {
   readonly isFloorChange: boolean;
 }
 
+/** What the parts of one set have in common: both its sides, or the stretches of its script, where they follow at once. */
+export function placeOf({ id }: Step): string {
+  // Which part, what kind and whose come last.
+  return id.split('/').slice(0, -3).join('/');
+}
+
 export interface StepWork {
   readonly side: Side | null;
   readonly unit: DoseKind;

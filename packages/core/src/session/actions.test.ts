@@ -25,6 +25,7 @@ import {
   takeNextSet,
 } from './actions.ts';
 import { amountPerSide } from './amount.ts';
+import { doneBy } from '../test/doneBy.ts';
 import { setsOf } from './fold.ts';
 import { nextSetAfter } from './nextSetAfter.ts';
 
@@ -54,10 +55,10 @@ describe('what a tap means', () => {
     expect(look().situation.set!.segments.at(-1)).toMatchObject({ counted: 2, stated: null });
     const one = sided();
     one.tap(beginSet, switchSide, endAsAsked);
-    expect(amountPerSide(one.look().situation.set!, 'one-side')).toBe(10);
+    expect(amountPerSide(one.look().situation.set!, doneBy('one-side'))).toBe(10);
     const half = sided();
     half.tap(beginSet, endAsAsked);
-    expect(amountPerSide(half.look().situation.set!, 'one-side')).toBe(0);
+    expect(amountPerSide(half.look().situation.set!, doneBy('one-side'))).toBe(0);
   });
 
   test('beginning twice is one set', () => {
@@ -132,14 +133,14 @@ describe('what a tap means', () => {
     expect(ended.set!.endReason).toBe('done');
     const { segmentId } = ended.set!.segments[0]!;
     const corrected = tap((c) => correctAmount(c, segmentId, 7));
-    expect(amountPerSide(corrected.set!, 'both')).toBe(9);
+    expect(amountPerSide(corrected.set!, doneBy('both'))).toBe(9);
   });
 
   test('a correction that comes when the next set has begun goes to the set that it was meant for', () => {
     const { tap } = floor();
     const { segmentId } = tap(countRep, countRep, (c) => endSet(c, 'done')).set!.segments[0]!;
     const { lane } = tap(countRep, (c) => correctAmount(c, segmentId, 1));
-    expect(lane.sets.map((set) => amountPerSide(set, 'both'))).toEqual([3, 1]);
+    expect(lane.sets.map((set) => amountPerSide(set, doneBy('both')))).toEqual([3, 1]);
   });
 });
 

@@ -10,6 +10,7 @@ import type { LoadChange } from '../movement/movementDocument.ts';
 import type { Load } from '../movement/load.ts';
 import { wordsOf } from '../movement/likeTexts.ts';
 import { lowerFirst } from '../movement/text.ts';
+import { turnsOf } from '../movement/turns.ts';
 import type { ClientBrief, SessionBrief } from './brief.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SegmentChange, SessionItem } from './event.ts';
@@ -20,6 +21,7 @@ import { adviceFor } from './clientAdvice.ts';
 import { isLevel } from './classLane.ts';
 import { clockBlockOf } from './clock.ts';
 import type { LaneSituation } from './laneSituation.ts';
+import type { NextStretch } from './plannedSets.ts';
 import { mirrorView } from './mirror.ts';
 import { SLOWER_KEY } from './nextSetAfter.ts';
 import { typedCueId, typedFault } from './typed.ts';
@@ -37,6 +39,7 @@ export interface ActionContext {
 }
 
 export type Drafts = readonly EventDraft[];
+export type SegmentDraft = Extract<EventDraft, { type: 'segment-started' }>;
 
 export function inLane(context: ActionContext): { laneId: string; clientId?: string } {
   const { laneId, clientId } = context.situation.lane;
@@ -142,36 +145,45 @@ export function switchSide(context: ActionContext): Drafts {
 
 /** What follows at once in the set: the other side, the next stretch of its plan, a lighter load, an easier movement. */
 export function goOn(context: ActionContext): Drafts {
-  const { set, isWorking, follows, movement } = context.situation;
+  const { set, isWorking, follows } = context.situation;
   if (!set || !isWorking || !follows) return [];
+  const draft = segmentAfter(context, set, follows, context.newId());
+  return draft ? [draft] : [];
+}
+
+/** The beginning of what follows at once in a set; `null` where the library has lost its movement. */
+export function segmentAfter(
+  context: ActionContext,
+  set: SetState,
+  follows: NextStretch,
+  segmentId: string,
+): SegmentDraft | null {
   const { kind, movementId, side, target, unit, load, manner, stretch } = follows;
-  const { part: _part, manner: _manner, tempo: _tempo, ...last } = set.segments.at(-1)!;
+  const last = set.segments.at(-1)!;
   const first = set.segments[0]!;
   const revision =
     movementId === last.movementId ? last : movementId === first.movementId ? first : context.index.revision(movementId);
-  if (!revision) return [];
-  const isSame = movementId === movement.movementId;
-  return [
-    {
-      type: 'segment-started',
-      ...inLane(context),
-      payload: {
-        setId: set.setId,
-        segmentId: context.newId(),
-        itemId: set.itemId,
-        movementId,
-        revisionId: revision.revisionId,
-        load,
-        target,
-        ...(side && { side }),
-        ...(isSame && first.tempo && { tempo: first.tempo }),
-        ...(manner && { manner }),
-        ...(stretch !== null && { stretch }),
-        ...(unit !== context.situation.item.dose.kind && { unit }),
-        ...((kind === 'lighter' || kind === 'easier') && { part: 'follow-on' as const }),
-      },
+  const item = context.situation.lane.items.find(({ itemId }) => itemId === set.itemId);
+  if (!revision || !item) return null;
+  return {
+    type: 'segment-started',
+    ...inLane(context),
+    payload: {
+      setId: set.setId,
+      segmentId,
+      itemId: set.itemId,
+      movementId,
+      revisionId: revision.revisionId,
+      load,
+      target,
+      ...(side && { side }),
+      ...(movementId === first.movementId && first.tempo && { tempo: first.tempo }),
+      ...(manner && { manner }),
+      ...(stretch !== null && { stretch }),
+      ...(unit !== item.dose.kind && { unit }),
+      ...((kind === 'lighter' || kind === 'easier') && { part: 'follow-on' as const }),
     },
-  ];
+  };
 }
 
 /** A hold was dropped: the piece ends, the set goes on. */
@@ -413,9 +425,11 @@ export function endAsAsked(context: ActionContext): Drafts {
   // Seconds are told by the clock.
   const toCount = set.segments.filter(({ unit }) => unit !== 'seconds');
   if (toCount.length === 0 || toCount.some(({ counted }) => counted > 0)) return endSet(context, 'done');
-  const steps = movement.document.laterality === 'alternating' ? 2 : 1;
   const lastOfStretches = new Map(toCount.map((segment) => [`${segment.side} ${segment.stretch}`, segment]));
-  const amounts = [...lastOfStretches.values()].map(({ segmentId, target }) => ({ segmentId, amount: target * steps }));
+  const amounts = [...lastOfStretches.values()].map(({ segmentId, target, unit }) => ({
+    segmentId,
+    amount: target * turnsOf(movement.document, unit),
+  }));
   return [{ type: 'set-ended', ...inLane(context), payload: { setId: set.setId, reason: 'done', amounts } }];
 }
 

@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { doneBy } from '../test/doneBy.ts';
 import { amountPerSide } from './amount.ts';
 import type { SegmentState, SetState } from './state.ts';
 
@@ -14,10 +15,11 @@ const setOf = (unit: 'reps' | 'seconds', ...sides: ('left' | 'right' | undefined
     })),
   }) as unknown as SetState;
 
-test('what was done of one side: every second rep of what goes by turns, but all of its seconds', () => {
-  expect(amountPerSide(setOf('reps', undefined), 'both')).toBe(21);
-  expect(amountPerSide(setOf('reps', undefined), 'alternating')).toBe(10);
-  expect(amountPerSide(setOf('seconds', undefined), 'alternating')).toBe(40);
-  expect(amountPerSide(setOf('reps', 'left', 'right'), 'one-side')).toBe(21);
-  expect(amountPerSide(setOf('reps', 'left'), 'one-side')).toBe(0);
+test('what was done of one side: every second rep of what goes by turns and is dosed for each side, but all of its seconds', () => {
+  expect(amountPerSide(setOf('reps', undefined), doneBy('both'))).toBe(21);
+  expect(amountPerSide(setOf('reps', undefined), doneBy('alternating'))).toBe(10);
+  expect(amountPerSide(setOf('reps', undefined), doneBy('alternating', false))).toBe(21);
+  expect(amountPerSide(setOf('seconds', undefined), doneBy('alternating'))).toBe(40);
+  expect(amountPerSide(setOf('reps', 'left', 'right'), doneBy('one-side'))).toBe(21);
+  expect(amountPerSide(setOf('reps', 'left'), doneBy('one-side'))).toBe(0);
 });

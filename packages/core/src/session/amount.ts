@@ -1,4 +1,5 @@
-import type { Laterality } from '../movement/terms.ts';
+import type { MovementDocument } from '../movement/movementDocument.ts';
+import { turnsOf } from '../movement/turns.ts';
 import type { SegmentState, SetState } from './state.ts';
 
 /** Reps, seconds or metres of a segment: what was stated, else what was counted or what the clock says. */
@@ -61,15 +62,14 @@ export function askedAmount(set: SetState): number {
 }
 
 /**
- * What was done of one side, to set beside a target: with sides taken in turn the lesser side counts, with alternating reps
- * every second one.
+ * What was done of one side, to set beside a target: with sides taken in turn the lesser side counts, of reps by turns
+ * that are dosed for each side every second one.
  */
-export function amountPerSide(set: SetState, laterality: Laterality, now?: string): number {
+export function amountPerSide(set: SetState, document: Pick<MovementDocument, 'laterality' | 'dose'>, now?: string): number {
   const segments = counted(set);
-  if (laterality !== 'one-side') {
+  if (document.laterality !== 'one-side') {
     const total = segments.reduce((sum, segment) => sum + segmentAmount(segment, now), 0);
-    // Seconds of what goes by turns are of both sides together.
-    return laterality === 'alternating' && segments[0]?.unit === 'reps' ? Math.floor(total / 2) : total;
+    return turnsOf(document, segments[0]?.unit ?? 'reps') === 2 ? Math.floor(total / 2) : total;
   }
   const bySide = new Map<string, number>();
   for (const segment of segments) {

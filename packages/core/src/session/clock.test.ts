@@ -6,7 +6,7 @@ import { unroll } from '../planning/unroll.ts';
 import { blockOf, itemOf, planContext, planOf } from '../test/plans.ts';
 import { TestReplica } from '../test/replica.ts';
 import type { Action } from '../test/floor.ts';
-import { countRep, dropItem, endSet, openSession, reportPain, seeFault } from './actions.ts';
+import { countRep, dropItem, endSet, goOn, openSession, reportPain, seeFault } from './actions.ts';
 import { indexBrief } from './briefIndex.ts';
 import {
   clockPosition,
@@ -26,7 +26,7 @@ import { foldSession, setsOf } from './fold.ts';
 import { laneSituation } from './laneSituation.ts';
 import { leaveBlock } from './leaveBlock.ts';
 import { ledStretches } from './ledStretches.ts';
-import { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
+import { beginByClock, endByClock, goOnByClock } from './notedByClock.ts';
 import { segmentAmount } from './amount.ts';
 
 const FORMAT: IntervalsFormat = { kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 2, order: 'by-round' };
@@ -46,7 +46,8 @@ function running(plan: Plan) {
   const walk = (by = replica, through = score.steps) => {
     for (const step of through) {
       for (const { laneId } of plan.lanes) act(laneId, (c) => beginByClock(c, step, lasting), by);
-      for (const { laneId } of plan.lanes) act(laneId, (c) => changeSideByClock(c, step, lasting), by);
+      for (const { laneId, parts } of step.works)
+        for (const part of parts.keys()) act(laneId, (c) => goOnByClock(c, step, part, lasting), by);
       for (const { laneId } of plan.lanes) act(laneId, (c) => endByClock(c, step, lasting), by);
     }
   };
@@ -79,7 +80,7 @@ describe('what a clock goes through', () => {
       ['rest', 40, 60],
       ['all-out', 60, 120],
     ]);
-    expect(score.steps[0]!.works).toMatchObject([{ changesSides: true, side: null }]);
+    expect(score.steps[0]!.works).toMatchObject([{ side: null, parts: [{ kind: 'set' }, { kind: 'side', afterSeconds: 20 }] }]);
   });
 
   test('a start every so many seconds is a stretch from each start to the next; as many rounds as fit is one stretch', () => {
@@ -120,8 +121,9 @@ describe('a block at one’s own pace, led by the clock', () => {
         ],
       ]);
     }
-    // Left and right within one set, at its half.
-    expect(score.steps[2]!.works).toMatchObject([{ changesSides: true }, { changesSides: true }]);
+    // Left and right within one set, the other side called when the first has been held.
+    const held = { parts: [{ kind: 'set' }, { kind: 'side', afterSeconds: 20 }] };
+    expect(score.steps[2]!.works).toMatchObject([held, held]);
     expect(planBlockOf(index, plan.blocks[0]!.items[0]!.itemId)).toBe(plan.blocks[0]);
   });
 
@@ -144,19 +146,93 @@ describe('a block at one’s own pace, led by the clock', () => {
     ]);
   });
 
-  test('what a clock can’t lead has none: a scripted set, and whoever would wait for a thing', () => {
-    const script: Way = {
-      kind: 'script',
-      stretches: [
-        { kind: 'slow', amount: 4 },
-        { kind: 'hold', amount: 10 },
-      ],
-    };
-    const scripted = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { way: script })])]);
-    expect(running(scripted).score).toBeNull();
+  const SCRIPT: Way = {
+    kind: 'script',
+    stretches: [
+      { kind: 'slow', amount: 4 },
+      { kind: 'hold', amount: 10 },
+    ],
+  };
+  const ofLane = ({ replica }: ReturnType<typeof running>, at = 0) =>
+    foldSession(replica.events).lanes[at]!.sets.map(({ segments }) =>
+      segments.map((segment) => [segment.side, segment.manner ?? segment.movementId.slice(8), segmentAmount(segment)]),
+    );
+
+  test('a scripted set is called part by part, for who is slower too, and noted with its parts', () => {
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { sets: 2, way: SCRIPT })])], 2);
+    const led = running(plan);
+    const [first] = led.score.steps;
+    const [slow, hold] = first!.works[0]!.parts;
+    expect([slow, hold]).toMatchObject([
+      { kind: 'set', manner: 'slow', amount: 4, afterSeconds: 0 },
+      { kind: 'stretch', manner: 'hold', amount: 10 },
+    ]);
+    expect(first!.untilSeconds).toBe(hold!.afterSeconds + 10);
+    expect(first!.works[1]!.parts).toEqual(first!.works[0]!.parts);
+    led.walk();
+    led.walk();
+    const set = [
+      [undefined, 'slow', 4],
+      [undefined, 'hold', 10],
+    ];
+    expect([ofLane(led), ofLane(led, 1)]).toEqual([
+      [set, set],
+      [set, set],
+    ]);
+  });
+
+  test('each side of a script, then what is easier or lighter at once', () => {
+    const sided = running(planOf([blockOf({ kind: 'sets' }, [itemOf('side-lying-leg-raise', { sets: 1, way: SCRIPT })])]));
+    expect(sided.score.steps[0]!.works[0]!.parts.map(({ kind }) => kind)).toEqual(['set', 'stretch', 'side', 'stretch']);
+    sided.walk();
+    expect(ofLane(sided)[0]!.map(([side, manner]) => `${side} ${manner}`)).toEqual([
+      'left slow',
+      'left hold',
+      'right slow',
+      'right hold',
+    ]);
+    const easier: Way = { kind: 'then-easier', movementId: 'waxwing:knee-push-up', amount: 5 };
+    const then = running(planOf([blockOf({ kind: 'sets' }, [itemOf('full-push-up', { sets: 1, way: easier })])]));
+    expect(then.score.steps[0]!.works[0]!.parts[1]).toMatchObject({
+      kind: 'easier',
+      movementId: 'waxwing:knee-push-up',
+      amount: 5,
+    });
+    then.walk();
+    expect(ofLane(then)[0]![1]).toEqual([undefined, 'knee-push-up', 5]);
+    const load = { kind: 'pair', value: 8, unit: 'kg' } as const;
+    const drop = itemOf('hammer-curl', { sets: 1, load, amount: { unit: 'reps', value: 10 }, way: { kind: 'drop', drops: 2 } });
+    const drops = running(planOf([blockOf({ kind: 'sets' }, [drop])]));
+    drops.walk();
+    expect(drops.score.steps[0]!.works[0]!.parts.map(({ kind }) => kind)).toEqual(['set', 'lighter', 'lighter']);
+    expect(ofLane(drops)[0]!.map(([, , amount]) => amount)).toEqual([10, 6, 4]);
+  });
+
+  test('who went on by hand isn’t moved on again, and stays where the clock comes next', () => {
+    const stretches = [...SCRIPT.stretches, { kind: 'pulses', amount: 6 } as const];
+    const plan = planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { sets: 1, way: { ...SCRIPT, stretches } })])]);
+    const led = running(plan);
+    const [step] = led.score.steps;
+    const { laneId } = step!.works[0]!;
+    led.act(laneId, (c) => beginByClock(c, step!, lasting));
+    led.act(laneId, goOn);
+    led.act(laneId, (c) => goOnByClock(c, step!, 1, lasting));
+    expect(ofLane(led)[0]!.map(([, manner]) => manner)).toEqual(['slow', 'hold']);
+    led.act(laneId, (c) => goOnByClock(c, step!, 2, lasting));
+    expect(ofLane(led)[0]!.map(([, manner]) => manner)).toEqual(['slow', 'hold', 'pulses']);
+  });
+
+  test('reps by turns that are dosed for each side are noted for both', () => {
+    const item = itemOf('lateral-squat', { sets: 1, amount: { unit: 'reps', value: 6 } });
+    const led = running(planOf([blockOf({ kind: 'sets' }, [item])]));
+    led.walk();
+    expect(ofLane(led)).toEqual([[[undefined, 'lateral-squat', 12]]]);
+  });
+
+  test('where two would want the same thing at once no clock leads', () => {
     const stretches = (lanes: number) => {
       const shared = planOf([blockOf({ kind: 'sets' }, [itemOf('dumbbell-bench-press')])], lanes);
-      return ledStretches(shared.blocks[0]!, unroll(shared, planContext()).steps).length;
+      return ledStretches(unroll(shared, planContext()).steps).length;
     };
     // One bench in this room.
     expect([stretches(1), stretches(2)]).toEqual([3, 0]);

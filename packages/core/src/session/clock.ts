@@ -6,7 +6,7 @@ import type { Step } from '../planning/step.ts';
 import type { EventDraft } from './envelope.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { CLOCK_SECONDS_MOST, COUNT_IN_SECONDS, SHOW_SECONDS, type ClockMove } from './eventTypes.ts';
-import type { ClockStep, ClockWork } from './clockStep.ts';
+import type { ClockPart, ClockStep, ClockWork } from './clockStep.ts';
 import { ledStretches } from './ledStretches.ts';
 import { lanesHere, planContextOf } from './planContextOf.ts';
 import type { ClockState } from './state.ts';
@@ -67,7 +67,7 @@ function scoreOf(index: BriefIndex, blockId: string): ClockScore | null {
   const { steps } = unroll(alone, planContextOf(index));
   const busy = steps.filter(({ kind }) => kind === 'work' || kind === 'all-out').sort((a, b) => a.fromSeconds - b.fromSeconds);
   if (busy.length === 0) return null;
-  const stretches = isOnClock(block) ? stretchesOf(block, busy) : ledStretches(block, steps);
+  const stretches = isOnClock(block) ? stretchesOf(block, busy) : ledStretches(steps);
   if (stretches.length === 0) return null;
   const found = withRests(stretches);
   return { blockId, block, steps: found, seconds: found.at(-1)!.untilSeconds, stations: stationsOf(index, block, found) };
@@ -102,10 +102,12 @@ function stretchesOf(block: PlanBlock, busy: readonly Step[]): ClockStep[] {
   );
 }
 
+const WHOLE_SET: ClockPart = { afterSeconds: 0, kind: 'set', manner: null, amount: null, movementId: null };
+
 function workOf(step: Step, fills: boolean): ClockWork[] {
   const { kind, laneId, itemId, id, work, set } = step;
   if (kind !== 'work' || itemId === null) return [];
-  return [{ laneId, planItemId: itemId, stepId: id, side: work?.side ?? null, changesSides: false, set, fills }];
+  return [{ laneId, planItemId: itemId, stepId: id, side: work?.side ?? null, parts: [WHOLE_SET], set, fills }];
 }
 
 /** A stretch from each start to the next; who is done earlier rests until then. */
@@ -132,8 +134,9 @@ function sharedStretches(busy: readonly Step[], zero: number): ClockStep[] {
     // The second side of a stretch goes on where the first one ended, as the same set.
     const isSecondSide = own && own.planItemId === work.planItemId && own.set === work.set && own.side !== work.side;
     if (last && last.kind === kind && (from < last.untilSeconds || (isSecondSide && from === last.untilSeconds))) {
+      const other: ClockPart = { ...WHOLE_SET, kind: 'side', afterSeconds: from - last.fromSeconds };
       const works = isSecondSide
-        ? last.works.map((each) => (each === own ? { ...own, side: null, changesSides: true } : each))
+        ? last.works.map((each) => (each === own ? { ...own, side: null, parts: [...own.parts, other] } : each))
         : [...last.works, ...(work ? [work] : [])];
       found[found.length - 1] = { ...last, untilSeconds: Math.max(last.untilSeconds, until), works };
     } else {

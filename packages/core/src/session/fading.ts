@@ -34,7 +34,7 @@ function runsShort(index: BriefIndex, lane: LaneState, sets: readonly SetState[]
   const alike = sets.filter((set) => set.itemId === item.itemId && isSameLoad(lastJudged(set).load, load));
   const planned = Math.max(...alike.map(askedAmount));
   const running = alike.slice(-SHORT_RUNNING);
-  const made = running.map((set) => amountPerSide(set, movement.document.laterality));
+  const made = running.map((set) => amountPerSide(set, movement.document));
   // Of one side only nothing is known.
   if (running.length < SHORT_RUNNING || made.some((amount) => amount === 0 || amount >= SHORT_SHARE * planned)) return null;
   return `${made.join(' and ')} of ${planned} reps, at the same load`;

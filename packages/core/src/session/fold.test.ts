@@ -5,6 +5,7 @@ import { CLIENT, LANE, smallBrief } from '../test/smallLibrary.ts';
 import { TestReplica } from '../test/replica.ts';
 import { openSession } from './actions.ts';
 import { amountPerSide } from './amount.ts';
+import { doneBy } from '../test/doneBy.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SessionEvent } from './event.ts';
 import { EVENT_TYPES } from './eventTypes.ts';
@@ -190,7 +191,7 @@ describe('what the rules of a session say', () => {
     });
     const set = setsOf(foldSession(a.events))[0]!;
     expect(set).toMatchObject({ endedAt: first, endReason: 'done' });
-    expect(amountPerSide(set, 'both')).toBe(7);
+    expect(amountPerSide(set, doneBy('both'))).toBe(7);
   });
 
   test('a lever changed between a cue and its outcome: the trial counts for nothing', () => {
@@ -255,8 +256,8 @@ describe('what the rules of a session say', () => {
       ...where,
       payload: { setId: SETS[0], segmentId: SEGMENTS[1] },
     });
-    expect(amountPerSide(setsOf(state)[0]!, 'one-side')).toBe(1);
-    expect(amountPerSide(setsOf(state)[0]!, 'alternating')).toBe(2);
+    expect(amountPerSide(setsOf(state)[0]!, doneBy('one-side'))).toBe(1);
+    expect(amountPerSide(setsOf(state)[0]!, doneBy('alternating'))).toBe(2);
   });
 
   test('what a newer Waxwing wrote says nothing, wherever it stands, also when it is taken back or amended', () => {

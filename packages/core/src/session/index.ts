@@ -62,8 +62,8 @@ export {
   stationFrom,
   type Station,
 } from './clock.ts';
-export type { ClockStep } from './clockStep.ts';
-export { beginByClock, changeSideByClock, endByClock } from './notedByClock.ts';
+export type { ClockPart, ClockStep } from './clockStep.ts';
+export { beginByClock, endByClock, goOnByClock } from './notedByClock.ts';
 export { type HourLeft, hourLeft } from './hourLeft.ts';
 export { type NextStretch, type PlannedSet, plannedFor, slotOf } from './plannedSets.ts';
 export { type DayChange, dayChanges, decideDayChange, tellDay } from './day.ts';

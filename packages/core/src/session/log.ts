@@ -154,7 +154,7 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
                   ...(segment.manner && { manner: segment.manner }),
                   ...(segment.part && { part: segment.part }),
                 })),
-                amount: movement ? amountPerSide(set, movement.document.laterality) : 0,
+                amount: movement ? amountPerSide(set, movement.document) : 0,
                 looked: set.looks.length > 0 || set.faults.length > 0,
                 lookedAt: [...new Set([...set.looks, ...set.faults].map(({ movementId: at }) => at))],
                 clean: movement && isClean(set, movement),

@@ -116,7 +116,7 @@ export function setRows(set: SetState, movementOf: PinnedMovements): SetRows {
   const ended = last.part === 'ramp' ? -1 : set.segments.indexOf(last);
   const movement = movementOf(set.clientId, last.movementId);
   const whole = {
-    setAmount: movement ? amountPerSide(set, movement.document.laterality) : 0,
+    setAmount: movement ? amountPerSide(set, movement.document) : 0,
     clean: movement && isClean(set, movement),
     effort: set.effort,
     reserve: set.reserve ?? null,

@@ -27,7 +27,7 @@ export function movementOutcome(lane: LaneState, item: ItemState, movement: Reso
   // A session that went up or down in load is judged by the load that it ended with.
   const { load } = lastJudged(last);
   const sets = doneSets(lane, item).filter((set) => isSameLoad(lastJudged(set).load, load));
-  const made = (set: SetState) => amountPerSide(set, movement.document.laterality);
+  const made = (set: SetState) => amountPerSide(set, movement.document);
   const open = openFaults(last, movement);
   const { dose } = item;
   const hardest = HARDEST_FIRST.find((effort) => sets.some((set) => set.effort === effort)) ?? null;

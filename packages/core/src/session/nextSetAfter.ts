@@ -46,7 +46,7 @@ export function nextSetAfter(index: BriefIndex, situation: LaneSituation, set: S
   const proposed = proposeNextSet({
     dose: item.dose,
     target: askedAmount(set),
-    done: amountPerSide(set, movement.document.laterality),
+    done: amountPerSide(set, movement.document),
     effort,
     ...(reserve !== undefined && { reserve }),
     loading: loadSituation(index, client, movement, set),

@@ -1,10 +1,11 @@
-import { inLane, startItem, type ActionContext, type Drafts } from './actions.ts';
+import { inLane, segmentAfter, startItem, type ActionContext, type Drafts, type SegmentDraft } from './actions.ts';
+import { turnsOf } from '../movement/turns.ts';
 import type { ClockStep, ClockWork } from './clockStep.ts';
 import type { EventDraft } from './envelope.ts';
 import type { SegmentAmount } from './event.ts';
 import { firstSide } from './firstSide.ts';
-import { askedOf, plannedFor } from './plannedSets.ts';
-import type { ItemState } from './state.ts';
+import { askedOf, nextStretch, plannedFor } from './plannedSets.ts';
+import type { ItemState, SegmentState, SetState } from './state.ts';
 
 /** Makes of what lasts an id that lasts: two devices that note one stretch note one set. */
 export type LastingId = (text: string) => string;
@@ -35,69 +36,88 @@ export function beginByClock(context: ActionContext, step: ClockStep, lasting: L
   return [...(item.itemId === current.itemId ? [] : startItem(context, item)), segmentOf(context, noted, step, lasting)];
 }
 
+/** The clock has come to the next part of a set that is on. Nothing where a hand has gone on already, or the set is through. */
+export function goOnByClock(context: ActionContext, step: ClockStep, part: number, lasting: LastingId): Drafts {
+  const noted = notedIn(context, step, lasting);
+  const set = noted && setOf(context, noted);
+  if (!set || set.endedAt !== null || part < 1 || part >= noted.work.parts.length) return [];
+  if ((set.segments.at(-1)!.stretch ?? set.segments.length - 1) !== part - 1) return [];
+  const { index, situation } = context;
+  const follows = nextStretch(index, noted.item, set, plannedFor(index, situation.lane, noted.item, set));
+  const draft = follows && segmentAfter(context, set, follows, segmentIdOf(noted.work, part, lasting));
+  return draft ? [draft] : [];
+}
+
 /**
  * The clock has left a stretch of work: what was on has ended, with its seconds, or as it was asked for where nobody counted; one that nobody
- * saw begin is noted whole.
+ * saw begin is noted whole. Parts that follow within a set are gone on to before.
  */
 export function endByClock(context: ActionContext, step: ClockStep, lasting: LastingId): Drafts {
   const noted = notedIn(context, step, lasting);
   if (!noted) return [];
   const { setId, work, item } = noted;
-  const known = context.situation.lane.sets.find((each) => each.setId === setId);
+  const known = setOf(context, noted);
   if (known && known.endedAt !== null) return [];
   const begun = known ? [] : beginByClock(context, step, lasting);
   if (!known && begun.length === 0) return [];
-  const [segmentId, secondId] = [lasting(`segment ${work.stepId}`), lasting(`second ${work.stepId}`)];
   const end = (...amounts: SegmentAmount[]): EventDraft => ({
     type: 'set-ended',
     ...inLane(context),
     payload: { setId, reason: 'done', ...(amounts.length > 0 && { amounts }) },
   });
+  const ids = [0, 1, ...work.parts.keys()].map((part) => segmentIdOf(work, part, lasting));
   // Changed half-way by hand, or counted: what was seen stands over what was asked.
-  const isByHand = known?.segments.some((segment) => segment.counted > 0 || ![segmentId, secondId].includes(segment.segmentId));
+  const isByHand = known?.segments.some((segment) => segment.counted > 0 || !ids.includes(segment.segmentId));
   if (isByHand || (work.fills && known && known.segments.length > 1)) return [...begun, end()];
   if (work.fills) {
-    const isInSeconds = item.dose.kind === 'seconds' && !work.changesSides;
+    const isInSeconds = item.dose.kind === 'seconds' && work.parts.length === 1;
     const amount = Math.round(step.untilSeconds - step.fromSeconds);
-    return [...begun, isInSeconds ? end({ segmentId, amount }) : end()];
+    return [...begun, isInSeconds ? end({ segmentId: ids[0]!, amount }) : end()];
   }
-  const { target } = known?.segments[0] ?? segmentOf(context, noted, step, lasting).payload;
-  if (!hasBothSides(context, noted)) return [...begun, end({ segmentId, amount: target })];
-  const turned = known && known.segments.length > 1 ? [] : [otherSide(context, noted, step, lasting)];
-  return [...begun, ...turned, end(...[segmentId, secondId].map((each) => ({ segmentId: each, amount: target })))];
+  const first = segmentOf(context, noted, step, lasting).payload;
+  const done = known?.segments ?? [{ ...first, unit: first.unit ?? item.dose.kind }];
+  const amounts = done.map((segment) => ({ segmentId: segment.segmentId, amount: asAsked(context, segment) }));
+  // Where the clock doesn't say when, the other side was done all the same.
+  if (done.length > 1 || work.parts.length > 1 || !hasBothSides(context, noted)) return [...begun, end(...amounts)];
+  const other = otherSide(context, noted, step, lasting);
+  return [...begun, other, end(...amounts, { segmentId: ids[1]!, amount: amounts[0]!.amount })];
 }
 
-function hasBothSides({ index, situation }: ActionContext, { work, item }: Noted): boolean {
+/** What a part of a set comes to that was done as it was asked for. */
+function asAsked({ index, situation }: ActionContext, segment: Pick<SegmentState, 'movementId' | 'unit' | 'target'>): number {
+  const { document } = index.movement(situation.lane.clientId, segment.movementId) ?? {};
+  return segment.target * (document ? turnsOf(document, segment.unit) : 1);
+}
+
+function setOf({ situation }: ActionContext, { setId }: Noted): SetState | undefined {
+  return situation.lane.sets.find((each) => each.setId === setId);
+}
+
+function segmentIdOf({ stepId }: ClockWork, part: number, lasting: LastingId): string {
+  return lasting(`${part === 0 ? 'segment' : part === 1 ? 'second' : `part ${part}`} ${stepId}`);
+}
+
+/** Both sides of a set for which the clock gives one time. */
+function hasBothSides({ index, situation }: ActionContext, { work, item }: Pick<Noted, 'work' | 'item'>): boolean {
   const { laterality } = index.movement(situation.lane.clientId, item.movementId)?.document ?? {};
-  return work.changesSides || (work.side === null && laterality === 'one-side');
-}
-
-/** Half of a stretch that changes sides is over. */
-export function changeSideByClock(context: ActionContext, step: ClockStep, lasting: LastingId): Drafts {
-  const noted = notedIn(context, step, lasting);
-  const set = noted && context.situation.lane.sets.find((each) => each.setId === noted.setId);
-  if (!noted?.work.changesSides || !set || set.endedAt !== null || set.segments.length !== 1) return [];
-  return [otherSide(context, noted, step, lasting)];
+  return work.side === null && laterality === 'one-side';
 }
 
 function otherSide(context: ActionContext, noted: Noted, step: ClockStep, lasting: LastingId): SegmentDraft {
   const first = segmentOf(context, noted, step, lasting);
-  const known = context.situation.lane.sets.find((each) => each.setId === noted.setId);
-  const side = (known?.segments[0]?.side ?? first.payload.side) === 'left' ? 'right' : 'left';
-  return { ...first, payload: { ...first.payload, segmentId: lasting(`second ${noted.work.stepId}`), side } };
+  const side = (setOf(context, noted)?.segments[0]?.side ?? first.payload.side) === 'left' ? 'right' : 'left';
+  return { ...first, payload: { ...first.payload, segmentId: segmentIdOf(noted.work, 1, lasting), side } };
 }
-
-type SegmentDraft = Extract<EventDraft, { type: 'segment-started' }>;
 
 function isKnown({ situation }: ActionContext, setId: string): boolean {
   return situation.lane.sets.some((each) => each.setId === setId);
 }
 
-function segmentOf(context: ActionContext, { work, item, setId }: Noted, step: ClockStep, lasting: LastingId): SegmentDraft {
-  const seconds = Math.max(1, Math.round((step.untilSeconds - step.fromSeconds) / (work.changesSides ? 2 : 1)));
+function segmentOf(context: ActionContext, noted: Noted, step: ClockStep, lasting: LastingId): SegmentDraft {
+  const { work, item, setId } = noted;
+  const seconds = Math.max(1, Math.round((step.untilSeconds - step.fromSeconds) / work.parts.length));
   const { lane } = context.situation;
-  const takesTurns = work.changesSides || (!work.fills && hasBothSides(context, { work, item, setId }));
-  const side = takesTurns ? firstSide(lane, item) : work.side;
+  const side = hasBothSides(context, noted) ? firstSide(lane, item) : work.side;
   // What goes at one's own pace is asked for as its plan has it, set by set.
   const { index } = context;
   const asked = work.fills ? null : askedOf(index, lane, item, plannedFor(index, lane, item, null));
@@ -106,7 +126,7 @@ function segmentOf(context: ActionContext, { work, item, setId }: Noted, step: C
     ...inLane(context),
     payload: {
       setId,
-      segmentId: lasting(`segment ${work.stepId}`),
+      segmentId: segmentIdOf(work, 0, lasting),
       itemId: item.itemId,
       movementId: item.movementId,
       revisionId: item.revisionId,
@@ -115,6 +135,8 @@ function segmentOf(context: ActionContext, { work, item, setId }: Noted, step: C
       ...(side && { side }),
       ...(asked?.tempo && { tempo: asked.tempo }),
       ...(asked?.unit && { unit: asked.unit }),
+      ...(asked?.stretch !== undefined && { stretch: asked.stretch }),
+      ...(asked?.manner && { manner: asked.manner }),
       ...(asked?.part && { part: asked.part }),
       ...(side && asked?.sideAlone && { sideAlone: true }),
       ...(item.nextChange && { change: item.nextChange }),

@@ -21,6 +21,7 @@ import {
   switchSide,
 } from './actions.ts';
 import { amountPerSide, askedAmount } from './amount.ts';
+import { doneBy } from '../test/doneBy.ts';
 import { decisionsDue } from './decisionsDue.ts';
 import { laneSituation } from './laneSituation.ts';
 import { itemRows, setRows } from './logRows.ts';
@@ -137,7 +138,7 @@ describe('a plan at its own pace is done as it was planned', () => {
       ['pulses', 'reps', 1],
     ]);
     // Seconds held aren't added to reps.
-    expect(amountPerSide(set(hour), 'both')).toBe(3);
+    expect(amountPerSide(set(hour), doneBy('both'))).toBe(3);
     expect(askedAmount(set(hour))).toBe(12);
     tap(
       (context) => endSet(context, 'done'),
@@ -188,7 +189,7 @@ describe('a plan at its own pace is done as it was planned', () => {
     expect(look()).toMatchObject({ item: { sets: 2 }, asked: { side: 'left', sideAlone: true } });
     tap(countRep, countRep);
     expect(look().follows).toBeNull();
-    expect(amountPerSide(look().set!, 'one-side')).toBe(2);
+    expect(amountPerSide(look().set!, doneBy('one-side'))).toBe(2);
     tap((context) => endSet(context, 'done'));
     expect(look()).toMatchObject({ goesOn: false, asked: { side: 'right' } });
   });
@@ -270,7 +271,7 @@ describe('a hold in pieces', () => {
     replica.pass(18);
     tap((context) => endSet(context, 'done'));
     expect(look().lane.sets).toHaveLength(1);
-    expect(amountPerSide(look().set!, 'both')).toBe(30);
+    expect(amountPerSide(look().set!, doneBy('both'))).toBe(30);
     expect(askedAmount(look().set!)).toBe(30);
   });
 

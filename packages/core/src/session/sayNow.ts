@@ -25,17 +25,17 @@ function best({ lane, item, client, movement }: LaneSituation, set: SetState): s
   const history = client.history[item.movementId];
   const segment = lastJudged(set);
   if (!history?.bests || segment.part || segment.movementId !== item.movementId) return null;
-  const { laterality, dose } = movement.document;
+  const { document } = movement;
   const known = history.bests.find(({ unit }) => unit === segment.unit);
   const kg = loadKg(segment.load);
-  const made = amountPerSide(set, laterality);
+  const made = amountPerSide(set, document);
   // What nobody looked at, or wasn't clean, isn't called a best.
-  if (!known || kg === null || segment.unit !== dose.kind || made === 0 || isClean(set, movement) !== true) return null;
+  if (!known || kg === null || segment.unit !== document.dose.kind || made === 0 || isClean(set, movement) !== true) return null;
   const isBest = (each: SetState) => {
     const its = lastJudged(each);
     const itsKg = its.movementId === item.movementId ? loadKg(its.load) : null;
     if (itsKg === null || its.part || isClean(each, movement) !== true) return false;
-    const amount = amountPerSide(each, laterality);
+    const amount = amountPerSide(each, document);
     return itsKg > known.kg ? amount >= askedAmount(each) : itsKg === known.kg && amount > known.amount;
   };
   if (!isBest(set)) return null;
@@ -73,7 +73,7 @@ function goneFault({ lane, item, client, movement }: LaneSituation, set: SetStat
 function first({ item, client, movement }: LaneSituation, set: SetState): string | null {
   const segment = lastJudged(set);
   if (client.history[item.movementId] || set.ordinal !== 1 || segment.part || segment.movementId !== item.movementId) return null;
-  const made = amountPerSide(set, movement.document.laterality);
+  const made = amountPerSide(set, movement.document);
   if (made < askedAmount(set) || isClean(set, movement) !== true) return null;
   return `The first ${lowerFirst(movement.document.name)} ever, and clean.`;
 }

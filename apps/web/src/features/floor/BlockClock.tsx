@@ -26,7 +26,7 @@ import { clockText } from '../../shared/dates.ts';
 import { serverNow } from '../../shared/server.ts';
 import { useNow } from '../../shared/useNow.ts';
 import type { FloorSession } from './floorSession.ts';
-import { nameOf, whereText } from './clockWords.ts';
+import { nameOf, partText, whereText } from './clockWords.ts';
 import { SoundDialog } from './SoundDialog.tsx';
 import { useClockSound } from './useClockSound.ts';
 
@@ -230,8 +230,12 @@ function ClockButton({ label, isSmall = false, onTap, children }: ClockButtonPro
   );
 }
 
-/** What this lane does in the next stretch of work. */
+/** What this lane does next: within its set, else in the next stretch of work. */
 function nextText(index: BriefIndex, { lane }: LaneSituation, score: ClockScore, reading: ClockReading): string {
+  const within = reading.positionSeconds - (reading.step?.fromSeconds ?? 0);
+  const now = reading.step?.works.find(({ laneId }) => laneId === lane.laneId);
+  const part = now?.parts.find(({ afterSeconds }) => afterSeconds > within);
+  if (part) return `in ${Math.ceil(part.afterSeconds - within)} s: ${partText(index, part)}`;
   const coming = score.steps.slice(reading.at + 1).find(({ kind }) => kind !== 'rest');
   if (!coming) return '';
   if (coming.kind === 'all-out') return 'then all out';

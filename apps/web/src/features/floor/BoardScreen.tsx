@@ -16,6 +16,7 @@ import { Volume2, VolumeX, Users } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { clockText } from '../../shared/dates.ts';
 import { MovingFigure } from '../../shared/figure/MovingFigure.tsx';
+import { stretchText } from '../../shared/stretchWords.ts';
 import { useNow } from '../../shared/useNow.ts';
 import { nameOf, whereText } from './clockWords.ts';
 import { laneCount, restLeft } from './laneCount.ts';
@@ -164,6 +165,12 @@ function sideText({ movement, isWorking, set }: LaneSituation): string | null {
   return side && movement.document.laterality === 'one-side' ? `your ${side}` : null;
 }
 
+/** Which part of a scripted set it is: "4 slow". */
+function partNow({ set, isWorking, asked }: LaneSituation): string | null {
+  const { manner, target } = (isWorking ? set?.segments.at(-1) : undefined) ?? asked;
+  return manner ? stretchText({ kind: manner, amount: target }) : null;
+}
+
 interface LanesProps {
   readonly index: BriefIndex;
   readonly situations: readonly LaneSituation[];
@@ -184,6 +191,7 @@ function OneForAll({ index, situations, hasNames }: LanesProps) {
         {sideText(first) && <p className="heading absolute top-4 left-6 text-4xl">{sideText(first)}</p>}
       </div>
       <Told movement={movement}>
+        {partNow(first) && <p className="heading figures text-6xl">{partNow(first)}</p>}
         <ul className="flex flex-wrap gap-x-8 gap-y-1 text-3xl opacity-90">
           {hasNames &&
             situations.map(({ lane, client, item }) => (
@@ -265,6 +273,7 @@ interface BoardLaneProps {
 function BoardLane({ index, situation, hasName, isTimed, now }: BoardLaneProps) {
   const { client, item, movement, drawn, isWorking } = situation;
   const { done, target, isHold } = laneCount(situation, now);
+  const part = partNow(situation);
   const rest = restLeft(situation, now);
   return (
     <li className="bg-base-200 text-base-content flex min-h-0 items-center gap-6 overflow-hidden rounded-3xl px-6 py-3">
@@ -274,6 +283,8 @@ function BoardLane({ index, situation, hasName, isTimed, now }: BoardLaneProps) 
         <p className="mt-1 text-3xl">
           {rest !== null && rest > 0 && !isTimed ? (
             `rest ${clockText(rest)}`
+          ) : part !== null ? (
+            <b className="figures">{part}</b>
           ) : (
             <>
               <b className="figures">{isWorking && !isTimed ? `${done} of ${target}` : target}</b> {isHold ? 's' : 'reps'}

@@ -5,11 +5,13 @@ import {
   endClock,
   pauseClock,
   reportPain,
+  segmentAmount,
   setsOf,
   startClock,
   stepClock,
   type SessionBrief,
 } from '@waxwing/core/session';
+import type { Plan } from '@waxwing/core/planning';
 import type { EventsAnswer } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { briefOfPlan } from '../../../../../packages/core/src/test/briefOfPlan.ts';
@@ -54,22 +56,25 @@ function noted(): Record<string, (number | null)[]> {
   return found;
 }
 
+async function open(plan: Plan): Promise<void> {
+  blockId = plan.blocks[0]!.blockId;
+  brief = { ...briefOfPlan(plan), sessionId: v4() };
+  await store.saveBrief(brief);
+  live = await FloorSession.open(store, outbox, brief.sessionId);
+  runner = new ClockRunner(live);
+}
+
 beforeEach(async () => {
   jest.useFakeTimers({ now: NINE, doNotFake: ['setImmediate', 'setTimeout', 'queueMicrotask', 'nextTick'] });
   jest.spyOn(globalThis, 'fetch').mockRejectedValue(new TypeError('no network'));
-  const plan = planOf([blockOf(FORMAT, [itemOf('goblet-squat'), itemOf('side-plank')])], 2);
-  blockId = plan.blocks[0]!.blockId;
-  brief = { ...briefOfPlan(plan), sessionId: v4() };
   store = await deviceStoreFor(v4());
-  await store.saveBrief(brief);
   outbox = new Outbox(store, {
     start: () => Promise.reject(new Error('not asked for')),
     join: () => Promise.reject(new Error('not asked for')),
     sendPicture: () => Promise.reject(new Error('not asked for')),
     send: (_sessionId, events) => Promise.resolve<EventsAnswer>({ kept: events.map(({ id }) => id), refused: [] }),
   });
-  live = await FloorSession.open(store, outbox, brief.sessionId);
-  runner = new ClockRunner(live);
+  await open(planOf([blockOf(FORMAT, [itemOf('goblet-squat'), itemOf('side-plank')])], 2));
 });
 afterEach(async () => {
   jest.useRealTimers();
@@ -114,6 +119,28 @@ describe('what the clock passes', () => {
     again.look(now());
     await live.append(() => []);
     expect(setsOf(live.getSnapshot().state)).toHaveLength(8);
+  });
+
+  test('a scripted set goes on part by part; slept through, it is noted with all of them', async () => {
+    live.close();
+    const stretches = [
+      { kind: 'slow' as const, amount: 4 },
+      { kind: 'hold' as const, amount: 10 },
+    ];
+    await open(planOf([blockOf({ kind: 'sets' }, [itemOf('goblet-squat', { sets: 2, way: { kind: 'script', stretches } })])]));
+    const { parts } = clockScore(live.getSnapshot().index, blockId)!.steps[0]!.works[0]!;
+    const manners = () => setsOf(live.getSnapshot().state).map(({ segments }) => segments.map(({ manner }) => manner).join(' '));
+    await live.append(() => startClock(blockId));
+    await look(11);
+    expect(manners()).toEqual(['slow']);
+    await look(10 + parts[1]!.afterSeconds - 1);
+    expect(manners()).toEqual(['slow']);
+    await look(10 + parts[1]!.afterSeconds);
+    expect(manners()).toEqual(['slow hold']);
+    await look(900);
+    expect(manners()).toEqual(['slow hold', 'slow hold']);
+    const [, slept] = setsOf(live.getSnapshot().state);
+    expect(slept!.segments.map((segment) => segmentAmount(segment))).toEqual([4, 10]);
   });
 
   test('what it was moved past was never done, and whoever was in it has ended', async () => {

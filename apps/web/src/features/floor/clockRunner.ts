@@ -1,10 +1,11 @@
 import {
   beginByClock,
-  changeSideByClock,
   clockScore,
   endByClock,
   endSet,
+  goOnByClock,
   readClock,
+  type ClockPart,
   type ClockScore,
   type ClockStep,
 } from '@waxwing/core/session';
@@ -14,7 +15,7 @@ import type { FloorSession } from './floorSession.ts';
 /** Notes what the clock passes: looked at now and then, by whichever window is awake. */
 export class ClockRunner {
   /** Of the clock as it was last set: what was noted already isn't looked at again. */
-  private noted = { key: '', ended: new Set<ClockStep>(), begun: null as ClockStep | null, turned: null as ClockStep | null };
+  private noted = { key: '', ended: new Set<ClockStep>(), begun: null as ClockStep | null, parts: new Set<ClockPart>() };
   private readonly sessionId: string;
 
   constructor(private readonly live: Pick<FloorSession, 'getSnapshot' | 'note'>) {
@@ -33,7 +34,7 @@ export class ClockRunner {
     }
     const key = `${clock.blockId} ${clock.at} ${clock.seconds} ${clock.isRunning}`;
     if (this.noted.key !== key) {
-      this.noted = { key, ended: new Set(), begun: null, turned: null };
+      this.noted = { key, ended: new Set(), begun: null, parts: new Set() };
       this.leaveOthers(score, readClock(score, clock, now).step);
     }
     if (!clock.isRunning) return;
@@ -42,17 +43,33 @@ export class ClockRunner {
       // What the clock was moved past was never done.
       if (step.kind !== 'work' || step.untilSeconds <= clock.seconds || this.noted.ended.has(step)) continue;
       this.noted.ended.add(step);
+      if (step.works.some(({ parts }) => parts.length > 1)) {
+        this.begin(step);
+        this.goOn(step, Infinity);
+      }
       this.each(step, (laneId) => void this.live.note(laneId, (context) => endByClock(context, step, this.lasting)));
     }
     const { step, positionSeconds } = reading;
     if (step?.kind !== 'work') return;
     if (this.noted.begun !== step) {
       this.noted.begun = step;
-      this.each(step, (laneId) => void this.live.note(laneId, (context) => beginByClock(context, step, this.lasting)));
+      this.begin(step);
     }
-    if (this.noted.turned !== step && positionSeconds >= (step.fromSeconds + step.untilSeconds) / 2) {
-      this.noted.turned = step;
-      this.each(step, (laneId) => void this.live.note(laneId, (context) => changeSideByClock(context, step, this.lasting)));
+    this.goOn(step, positionSeconds);
+  }
+
+  private begin(step: ClockStep): void {
+    this.each(step, (laneId) => void this.live.note(laneId, (context) => beginByClock(context, step, this.lasting)));
+  }
+
+  /** To the parts of their sets that have begun by then. */
+  private goOn(step: ClockStep, positionSeconds: number): void {
+    for (const { laneId, parts } of step.works) {
+      for (const [at, part] of parts.entries()) {
+        if (at === 0 || positionSeconds < step.fromSeconds + part.afterSeconds || this.noted.parts.has(part)) continue;
+        this.noted.parts.add(part);
+        void this.live.note(laneId, (context) => goOnByClock(context, step, at, this.lasting));
+      }
     }
   }
 

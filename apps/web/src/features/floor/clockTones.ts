@@ -25,8 +25,8 @@ const AHEAD_SECONDS = 120;
 const AGAIN_MS = 25_000;
 
 /**
- * Three ticks before every change, a long one when work begins, a low one when it ends, a short one at half-way, two where sides are changed; one as
- * each station is shown.
+ * Three ticks before every change, a long one when work begins, a low one when it ends, a short one at half-way, two where sides are changed or the next
+ * part of a set begins; one as each station is shown.
  */
 export function tonesOf(
   score: ClockScore,
@@ -41,10 +41,10 @@ export function tonesOf(
     if (kind !== 'rest') {
       if (lastThree) for (const before of [3, 2, 1]) tick(from - before);
       tones.push({ atSeconds: from, hertz: 990, lengthSeconds: 0.5 });
-      const half = (from + until) / 2;
-      if (works.some(({ changesSides }) => changesSides))
-        for (const later of [0, 0.25]) tones.push({ ...CHANGE, atSeconds: half + later });
-      else if (halfWay && until - from >= HALF_WAY_LEAST) tick(half);
+      const parts = works.flatMap(({ parts: [, ...following] }) => following);
+      for (const { afterSeconds } of parts)
+        for (const later of [0, 0.25]) tones.push({ ...CHANGE, atSeconds: from + afterSeconds + later });
+      if (parts.length === 0 && halfWay && until - from >= HALF_WAY_LEAST) tick((from + until) / 2);
       if (lastThree) for (const before of [3, 2, 1]) tick(until - before);
       tones.push({ atSeconds: until, hertz: 440, lengthSeconds: 0.6 });
     }

@@ -50,6 +50,38 @@ describe('what a voice says', () => {
   });
 });
 
+describe('what a voice says within a set', () => {
+  const script = {
+    kind: 'script',
+    stretches: [
+      { kind: 'slow', amount: 4 },
+      { kind: 'hold', amount: 10 },
+    ],
+  } as const;
+  const said = (items: Parameters<typeof blockOf>[1]) => {
+    const plan = planOf([blockOf({ kind: 'sets' }, items)], 2);
+    const index = indexBrief(briefOfPlan(plan));
+    const score = clockScore(index, plan.blocks[0]!.blockId)!;
+    return callsOf(index, score, WANTED).flatMap(({ atSeconds, text }) => (atSeconds >= 0 ? [text] : []));
+  };
+
+  test('how it begins, and each part as it comes', () => {
+    const way = { ...script, stretches: [...script.stretches] };
+    expect(said([itemOf('goblet-squat', { sets: 1, way })])).toEqual([
+      'Work. Goblet squat. 4 slow.',
+      '10 s held.',
+      'That was it.',
+    ]);
+    const easier = { kind: 'then-easier', movementId: 'waxwing:knee-push-up', amount: 5 } as const;
+    expect(said([itemOf('full-push-up', { sets: 1, way: easier })])[1]).toBe('Knee push-up, 5.');
+    expect(said([itemOf('side-lying-leg-raise', { sets: 1, way })]).slice(1, 4)).toEqual([
+      '10 s held.',
+      'Change sides: 4 slow.',
+      '10 s held.',
+    ]);
+  });
+});
+
 describe('when it is said', () => {
   const { index, score } = made(['goblet-squat']);
   const calls = callsOf(index, score, WANTED);

@@ -1,4 +1,4 @@
-import { lowerFirst } from '@waxwing/core/movement';
+import { lowerFirst, upperFirst } from '@waxwing/core/movement';
 import {
   clockPosition,
   stationFrom,
@@ -7,6 +7,7 @@ import {
   type ClockStep,
   type SessionState,
 } from '@waxwing/core/session';
+import { partText } from './clockWords.ts';
 import type { SoundSettings } from './soundSettings.ts';
 
 type Clock = NonNullable<SessionState['clock']>;
@@ -36,22 +37,53 @@ export function callsOf(
     const next = settings.next && coming ? comingText(index, coming) : '';
     if (step.kind === 'rest') return [{ atSeconds: step.fromSeconds, text: `Rest. ${next}`.trim() }];
     const half = (step.fromSeconds + step.untilSeconds) / 2;
-    const turns = step.works.some(({ changesSides }) => changesSides);
+    const parts = partsOf(index, step);
     const isLong = step.untilSeconds - step.fromSeconds >= HALF_WAY_LEAST;
     return [
-      { atSeconds: step.fromSeconds, text: step.kind === 'all-out' ? 'All out!' : `Work. ${names}`.trim() },
-      ...(turns ? [{ atSeconds: half, text: 'Change sides.' }] : []),
-      ...(!turns && settings.halfWay && isLong ? [{ atSeconds: half, text: 'Half-way.' }] : []),
+      {
+        atSeconds: step.fromSeconds,
+        text: step.kind === 'all-out' ? 'All out!' : `Work. ${names} ${firstOf(index, step)}`.trim(),
+      },
+      ...parts,
+      ...(parts.length === 0 && settings.halfWay && isLong ? [{ atSeconds: half, text: 'Half-way.' }] : []),
     ];
   });
   return [...shown, ...stretches, { atSeconds: score.seconds, text: 'That was it.' }].sort((a, b) => a.atSeconds - b.atSeconds);
 }
 
+/** What begins within the sets of a stretch. Where not everybody comes to it then, by the movement. */
+function partsOf(index: BriefIndex, { works, fromSeconds }: ClockStep): Call[] {
+  const calls = new Map<string, Call & { readonly count: number }>();
+  for (const { planItemId, parts } of works) {
+    for (const [at, part] of parts.entries()) {
+      if (at === 0) continue;
+      const key = `${planItemId} ${part.afterSeconds}`;
+      const text = partText(index, part);
+      calls.set(key, { atSeconds: fromSeconds + part.afterSeconds, text, count: (calls.get(key)?.count ?? 0) + 1 });
+    }
+  }
+  return [...calls].map(([key, { atSeconds, text, count }]) => {
+    const name = count === works.length ? '' : nameOfItem(index, key.split(' ')[0]!);
+    return { atSeconds, text: name ? `${name}: ${text}.` : `${upperFirst(text)}.` };
+  });
+}
+
+/** How a scripted set begins, where all begin alike. */
+function firstOf(index: BriefIndex, { works }: ClockStep): string {
+  const [how, ...others] = new Set(works.map(({ parts }) => partText(index, parts[0]!)));
+  return how && others.length === 0 ? `${upperFirst(how)}.` : '';
+}
+
 /** One name where everybody does the same; else nobody is told somebody else's. */
 function namesOf(index: BriefIndex, { works }: ClockStep): string {
   const items = [...new Set(works.map(({ planItemId }) => planItemId))];
-  const item = index.brief.plan?.blocks.flatMap((block) => block.items).find(({ itemId }) => itemId === items[0]);
-  return items.length === 1 && item ? `${index.nameOf(item.movementId)}.` : '';
+  const name = items.length === 1 ? nameOfItem(index, items[0]!) : '';
+  return name && `${name}.`;
+}
+
+function nameOfItem(index: BriefIndex, planItemId: string): string {
+  const item = index.brief.plan?.blocks.flatMap((block) => block.items).find(({ itemId }) => itemId === planItemId);
+  return item ? index.nameOf(item.movementId) : '';
 }
 
 function comingText(index: BriefIndex, step: ClockStep): string {

@@ -1,4 +1,6 @@
-import type { ClockReading, ClockScore, ClockStep } from '@waxwing/core/session';
+import { lowerFirst } from '@waxwing/core/movement';
+import type { BriefIndex, ClockPart, ClockReading, ClockScore, ClockStep } from '@waxwing/core/session';
+import { stretchText } from '../../shared/stretchWords.ts';
 
 const NAMES: Readonly<Record<ClockStep['kind'], string>> = { work: 'Work', rest: 'Rest', 'all-out': 'All out' };
 
@@ -19,4 +21,12 @@ export function whereText({ block: { format }, steps }: ClockScore, { step, next
   const place = `${stretches.indexOf(work) + 1} of ${stretches.length}`;
   if (format.kind === 'intervals') return `${place}, round ${work.works[0]!.set + 1} of ${format.rounds}`;
   return format.kind === 'emom' ? `start ${place}` : `set ${place}`;
+}
+
+/** What begins within a set: "change sides", "4 slow", "lighter, 6", "knee push-up, 5". */
+export function partText(index: BriefIndex, { kind, manner, amount, movementId }: ClockPart): string {
+  const how = manner && amount !== null ? stretchText({ kind: manner, amount }) : '';
+  if (kind === 'side') return how ? `change sides: ${how}` : 'change sides';
+  if (kind === 'easier' && movementId) return `${lowerFirst(index.nameOf(movementId))}, ${amount}`;
+  return kind === 'lighter' ? `lighter, ${amount}` : how;
 }

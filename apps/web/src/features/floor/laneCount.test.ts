@@ -22,8 +22,14 @@ describe('what a lane’s counter shows', () => {
     const both = doing({ id: '' });
     const situation = both.tap(countRep, countRep);
     expect(laneCount(situation, later(situation, 5))).toMatchObject({ done: 2, target: 10, unit: 'reps', isHold: false });
-    const turns = doing({ id: '', laterality: 'alternating' }).tap(countRep);
-    expect(laneCount(turns, later(turns, 5))).toMatchObject({ done: 1, target: 20, unit: 'steps, both sides' });
+    const dose = { kind: 'reps', low: 8, high: 12 } as const;
+    for (const [perSide, target] of [
+      [true, 20],
+      [false, 10],
+    ] as const) {
+      const turns = doing({ id: '', laterality: 'alternating', dose: { ...dose, perSide } }).tap(countRep);
+      expect(laneCount(turns, later(turns, 5))).toMatchObject({ done: 1, target, unit: 'steps, both sides' });
+    }
   });
 
   test('one side after the other counts the one that works, and says that the other is left to do', () => {

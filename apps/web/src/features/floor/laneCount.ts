@@ -1,3 +1,4 @@
+import { turnsOf } from '@waxwing/core/movement';
 import { segmentAmount, type LaneSituation, type NextStretch } from '@waxwing/core/session';
 import { secondsBetween } from '../../shared/dates.ts';
 
@@ -28,18 +29,19 @@ function together({ set, isWorking, movement }: LaneSituation) {
 
 export function laneCount(situation: LaneSituation, now: Date): LaneCount {
   const { isWorking, item, movement, asked, follows } = situation;
-  const { laterality } = movement.document;
+  const { document } = movement;
   const segments = together(situation);
   const last = segments.at(-1);
   const unit = last?.unit ?? asked.unit ?? item.dose.kind;
   const isHold = unit === 'seconds';
-  const isByTurns = laterality === 'alternating' && unit === 'reps';
+  const turns = turnsOf(document, unit);
+  const isByTurns = document.laterality === 'alternating' && unit === 'reps';
   const at = now.toISOString();
   // A hold is asked for whole, in however many pieces; what was changed half-way may ask for something else.
   const target = (isHold ? segments[0] : last)?.target ?? asked.target;
   return {
     done: segments.reduce((sum, each) => sum + segmentAmount(each, at), 0),
-    target: isByTurns ? target * 2 : target,
+    target: target * turns,
     isHold,
     isDropped: isHold && last !== undefined && last.endedAt !== null,
     pieces: isHold ? segments.length : 0,
