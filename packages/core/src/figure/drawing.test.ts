@@ -146,6 +146,13 @@ describe('what is held and touched', () => {
     // Nothing stands in the floor.
     expect(Math.min(...pieces.flatMap(({ outline }) => pairsOf(outline).map(([, y]) => y)))).toBeGreaterThan(-0.03);
   });
+
+  it.each([
+    ['each hand', ['feet', 'grips on strap'], { 'shoulder.plane': 80, 'shoulder.elevation': 70 }, 2],
+    ['a foot once', ['foot.right', 'toes.left on strap'], { 'hip.left.flexion': 60, 'knee.left.flexion': 60 }, 1],
+  ])('a strap goes to %s', (_what, contacts, setUp, straps) => {
+    expect(more({ base: 'stand', contacts, keys: { 'set-up': setUp } }).filter(({ of }) => of === 'strap')).toHaveLength(straps);
+  });
 });
 
 describe('marks', () => {

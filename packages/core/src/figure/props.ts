@@ -144,7 +144,7 @@ function disc(at: Vec3, axis: Vec3, radius: number): Lump {
   return knob(at, [wide(axis[0]), wide(axis[1]), wide(axis[2])]);
 }
 
-function thingPieces({ thing, at }: PlacedThing, frames: Frames): Piece[] {
+function thingPieces({ thing, at, touching }: PlacedThing, frames: Frames): Piece[] {
   const [x, y, z] = at;
   switch (thing) {
     case 'floor':
@@ -196,6 +196,12 @@ function thingPieces({ thing, at }: PlacedThing, frames: Frames): Piece[] {
     case 'bar':
       return [piece('bar', 'iron', [knob([x, y - 0.6, z], 0.016), knob([x, y + 0.6, z], 0.016)], -0.02)];
     case 'strap':
-      return [piece('strap', 'cloth', [knob([x, y, z], 0.01), knob([x * 0.8, y * 0.3, 2.2], 0.008)], -0.02)];
+      // One to each side, from where hand or foot is now: the handles travel, the anchor doesn't.
+      return SIDES.flatMap((side) => {
+        const landmark = touching.find((each) => each.endsWith(`.${side}`));
+        return landmark
+          ? [piece('strap', 'cloth', [knob(whereIs(frames, landmark), 0.01), knob([x * 0.8, y * 0.3, 2.2], 0.008)], -0.02)]
+          : [];
+      });
   }
 }

@@ -98,6 +98,13 @@ describe('what the library does not hold yet', () => {
     expect(whereIs(up, 'knee.right')[2]).toBeGreaterThan(whereIs(up, 'knee.left')[2] + 0.2);
   });
 
+  it('what goes by turns and begins on one side is shown on that side: its mirror image would begin with a jump', () => {
+    const figure: FigureDocument = { base: 'split', keys: { drive: { contacts: ['foot.left'], 'hip.right.flexion': 40 } } };
+    const walk = repOf(pose(figure, { rhythm: 'locomotion', alternates: true }));
+    expect(walk.alternates).toBe(false);
+    expect(walk.samples).toEqual(repOf(pose(figure, { rhythm: 'locomotion' })).samples);
+  });
+
   it('a bridge lifts the hips between shoulders and feet', () => {
     const bridge = repOf(
       pose({

@@ -47,7 +47,7 @@ export interface Rep {
   readonly isFlushed: boolean;
   /** The fault's phase takes this share of its usual time. */
   readonly hurry?: { readonly phase: Phase; readonly time: number };
-  /** The second half is the mirror image of the first. */
+  /** The second half is the mirror image of the first: of what goes by turns, and begins as its own mirror image. */
   readonly alternates: boolean;
   /** The side that works, or is in front: the left as written, the right in the mirror. */
   readonly side: Side;
@@ -123,7 +123,8 @@ function repOf(source: FigureSource, poses: BasePoses, build: Build, fault: Show
     ...(source.figure.hold && { hold: source.figure.hold }),
     ...(fault?.change.time && { hurry: { phase: fault.phase, time: fault.change.time } }),
   };
-  return source.alternates ? alternating(rep) : rep;
+  // Side after side without a jump needs a first moment that is its own mirror image; where it isn't, one side is shown.
+  return source.alternates && isOwnMirror(rep.samples[0]!) ? alternating(rep) : rep;
 }
 
 function pinsOf(poser: Poser, contacts: readonly Contact[], spells: Spells): readonly Pin[] {
@@ -232,6 +233,13 @@ export function mirroredRep(rep: Rep): Rep {
 
 function mirroredPart(part: number): number {
   return PARTS.indexOf(mirroredName(PARTS[part]!) as (typeof PARTS)[number]);
+}
+
+/** Postures that differ by less are one. */
+const SAME_WITHIN = 1e-4;
+
+function isOwnMirror(posture: Posture): boolean {
+  return mirrored(posture).every((value, at) => Math.abs(value - posture[at]!) < SAME_WITHIN);
 }
 
 /** A rep on one side followed by the same on the other. */

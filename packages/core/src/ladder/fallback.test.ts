@@ -17,7 +17,7 @@ const CASES: readonly (readonly [movement: string, purpose: string, ...any: stri
   ['full-push-up', 'muscles', 'bench-push-up', 'wall-push-up', 'floor-press', 'band-chest-press'],
   ['goblet-squat', 'muscles', 'hand-supported-squat', 'leg-press', 'supported-split-squat'],
   ['barbell-back-squat', 'muscles', 'leg-press', 'hand-supported-squat', 'box-squat'],
-  ['pull-up', 'muscles', 'band-row', 'no-load-pull', 'seated-cable-row'],
+  ['pull-up', 'muscles', 'kneeling-band-pulldown', 'band-row', 'no-load-pull', 'seated-cable-row'],
   ['forearm-plank', 'muscles', 'heel-taps', 'dead-bug', 'press-out'],
   ['overhead-press', 'muscles', 'front-raise', 'seated-lateral-raise', 'bent-arm-lateral-raise'],
   ['bent-over-row', 'muscles', 'seated-cable-row', 'band-row', 'no-load-pull'],
