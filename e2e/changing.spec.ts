@@ -56,7 +56,7 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
     await expect(changed(page)).toHaveText([
       /^Cue “Back pockets stay long”, text: /,
       'Cue “Back pockets stay long”, kind: analogy → external',
-      'Cue “Back pockets stay long”, is for: Pelvis tucks under → Pelvis tucks under, Leans back at the top',
+      'Cue “Back pockets stay long”, is for: Pelvis tucks under → Pelvis tucks under, Leans back',
     ]);
   });
 

@@ -264,7 +264,7 @@ test('what changed in a movement is told in words; any two are compared, one is 
     page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: `Revision ${n}` }) });
   await expect(revision(3)).toContainText('Rest: 90 s → 105 s');
   await expect(revision(3)).toContainText('Maren Oxley, ');
-  await expect(revision(2)).toContainText('Leans back at the top, severity: polish → performance');
+  await expect(revision(2)).toContainText('Leans back, severity: polish → performance');
   await expect(revision(2)).toContainText('Cue “Hips back to the deck rail” is new');
   await expect(revision(1)).toContainText('The first one.');
   // The weeks before were done with that one.
@@ -275,7 +275,7 @@ test('what changed in a movement is told in words; any two are compared, one is 
   await expect(page.getByRole('region', { name: 'The two compared' }).getByRole('listitem')).toHaveText([
     'Rest: 105 s → 90 s',
     'Cue “Hips back to the deck rail” is gone',
-    'Leans back at the top, severity: performance → polish',
+    'Leans back, severity: performance → polish',
   ]);
   expect(await seriousProblems(page)).toEqual([]);
   await revision(1).getByRole('button', { name: 'Restore this one' }).click();
