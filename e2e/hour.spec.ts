@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { allSent, beginFor, signIn, test } from './server.ts';
+import { allSent, beginFor, moveOn, signIn, test } from './server.ts';
 
 /** A picture of two dots by two. */
 const RIG = Buffer.from(
@@ -235,15 +235,15 @@ test('a class: begun from its plan, run by levels on the clock, shown at the wal
   await expect(wall.getByText('At your own pace')).toBeVisible();
 
   await tap(page, /^Start the clock/);
-  await page.clock.runFor(11_000);
+  await moveOn(page, 11_000);
   await expect(wall.getByText(/Get ready|Work/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Good, Regulars' })).toBeVisible();
   await tap(page, 'Good, Regulars');
-  await page.clock.runFor(21_000);
+  await moveOn(page, 21_000);
   const clock = page.getByRole('region', { name: 'Clock', exact: true });
   await expect(clock).toContainText('Rest');
   await expect(page.getByRole('group', { name: 'How many more, clean?' })).toHaveCount(0);
-  await page.clock.runFor(90_000);
+  await moveOn(page, 90_000);
   await expect(clock).toContainText('Through');
   await tap(page, 'Finish');
   await expect(page.getByRole('heading', { name: 'The class is through' })).toBeVisible();

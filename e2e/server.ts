@@ -225,6 +225,15 @@ export function keptOnDevice(page: Page): Promise<{ briefs: number; events: numb
 }
 
 /**
+ * Moves the page's clock on. What was on its way to the server is timed out by that, and so is each new try, with a longer pause every
+ * time; as after a real gap, the browser then says that the network is there.
+ */
+export async function moveOn(page: Page, ms: number): Promise<void> {
+  await page.clock.runFor(ms);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+}
+
+/**
  * What was tapped is on the server. The store is asked as well as the bar: before the first event of a session is kept, the bar
  * says rightly that all is sent.
  */

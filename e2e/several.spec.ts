@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { allSent, beginFor, signIn, test } from './server.ts';
+import { allSent, beginFor, moveOn, signIn, test } from './server.ts';
 
 const THREE = [
   ['Jonah', ['goblet-squat', 'forearm-plank']],
@@ -227,7 +227,7 @@ test('on the clock: work and rest for all, noted by itself, right after a sleep 
   await test.step('it counts in, then everybody’s set is on', async () => {
     await page.getByRole('button', { name: /^Start the clock/ }).click();
     await expect(clock).toContainText('Get ready');
-    await page.clock.runFor(12_000);
+    await moveOn(page, 12_000);
     await expect(clock).toContainText('Work');
     await expect(clock).toContainText('1 of 10, round 1 of 5');
     await expect(clock).toContainText('then forearm plank');
@@ -240,7 +240,7 @@ test('on the clock: work and rest for all, noted by itself, right after a sleep 
   });
 
   await test.step('in the rest it asks for whom it was too easy, and says what comes', async () => {
-    await page.clock.runFor(40_000);
+    await moveOn(page, 40_000);
     await expect(clock).toContainText('Rest');
     await expect(page.getByRole('group', { name: 'Comes next' })).toContainText('Forearm plank');
     await strip(page, 'Wren').getByRole('button', { name: 'Too easy' }).click();
@@ -253,7 +253,7 @@ test('on the clock: work and rest for all, noted by itself, right after a sleep 
     // What stands is read once it stands: until then a last second may go.
     await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
     const stood = await left.textContent();
-    await page.clock.runFor(30_000);
+    await moveOn(page, 30_000);
     await expect(left).toHaveText(stood!);
     await tap(page, 'Go on');
     await tap(page, '30 seconds more');
@@ -346,7 +346,7 @@ test('somebody comes late, somebody leaves, and an hour that gets short says wha
 
   await test.step('the clock is for who joined, too', async () => {
     await page.getByRole('button', { name: /^Start the clock/ }).click();
-    await page.clock.runFor(15_000);
+    await moveOn(page, 15_000);
     await expect(page.getByRole('button', { name: 'Good, Jonah' })).toBeVisible();
     await expect(page.getByRole('button', { name: 'End set' })).toBeVisible();
   });
@@ -368,7 +368,7 @@ test('somebody comes late, somebody leaves, and an hour that gets short says wha
     await dialog.getByRole('button', { name: 'Ilse Varga-Holm' }).click();
     await expect(page.getByRole('heading', { name: /^Ilse /, level: 1 })).toBeVisible();
     await server.comeBack();
-    await page.clock.runFor(70_000);
+    await moveOn(page, 70_000);
     await allSent(page);
     await other.reload();
     await expect(other.getByRole('button', { name: 'Show Ilse' })).toBeVisible();

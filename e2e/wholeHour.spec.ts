@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { allSent, keptOnDevice, signIn, testWithProcess as test } from './server.ts';
+import { allSent, keptOnDevice, moveOn, signIn, testWithProcess as test } from './server.ts';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -94,15 +94,15 @@ test('forty minutes for three: led, by hand, on the clock; the server killed, th
     await page.getByRole('dialog').getByRole('button', { name: 'Show all 2 first' }).click();
     await expect(clockOf(page)).toContainText('Look: 1 of 2');
     await expect(clockOf(page)).toContainText('March on the spot');
-    await page.clock.runFor(21_000);
+    await moveOn(page, 21_000);
     await expect(clockOf(page)).toContainText('Wall-tap hinge');
-    await page.clock.runFor(60_000);
+    await moveOn(page, 60_000);
     await expect(clockOf(page)).toContainText('To your places');
     await tap(page, 'Start the clock');
-    await page.clock.runFor(11_000);
+    await moveOn(page, 11_000);
     await expect(clockOf(page)).toContainText('set 1 of 2');
     await expect(page.getByRole('button', { name: 'Good, Wren' })).toBeVisible();
-    await page.clock.runFor(5 * 60_000);
+    await moveOn(page, 5 * 60_000);
     await expect(clockOf(page)).toContainText('Through');
     await tap(page, 'Close the clock');
     // Whoever is through goes on by themselves.
@@ -172,7 +172,7 @@ test('forty minutes for three: led, by hand, on the clock; the server killed, th
         .click();
     }
     await tap(page, /^Start the clock/);
-    await page.clock.runFor(45_000);
+    await moveOn(page, 45_000);
     await expect(clockOf(page)).toContainText('Work');
     await page.clock.fastForward('10:00');
     await expect(clockOf(page)).toContainText('Through');
@@ -183,7 +183,7 @@ test('forty minutes for three: led, by hand, on the clock; the server killed, th
     await server.start();
     // It tries again within a minute of its own time.
     await expect(async () => {
-      await page.clock.runFor(65_000);
+      await moveOn(page, 65_000);
       expect((await keptOnDevice(page)).unsent).toBe(0);
     }).toPass({ timeout: 60_000, intervals: [2000] });
     await allSent(page);

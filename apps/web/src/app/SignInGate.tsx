@@ -8,7 +8,7 @@ import { deviceStoreFor, type DeviceStore } from '../shared/device/deviceStore.t
 import { Outbox } from '../shared/device/outbox.ts';
 import { PATIENCE_WITH_KEPT_MS } from '../shared/device/keptAnswers.ts';
 import { forgetFormsOf } from '../shared/device/useUnfinished.ts';
-import { onServerSeen, serverSeen } from '../shared/server.ts';
+import { onAnswer, onServerSeen, serverSeen } from '../shared/server.ts';
 import { rememberMe, rememberedMe, SignedInContext } from '../shared/signedIn.tsx';
 import { FLOOR } from './routes.tsx';
 import { SignInPage } from '../features/signIn/SignInPage.tsx';
@@ -100,6 +100,7 @@ export function SignInGate({ children }: { children: ReactNode }) {
     const flush = () => void outbox?.flushNow();
     let meet = (): Promise<void> => Promise.resolve();
     const stopMeeting = onServerSeen(() => void meet());
+    const stopHearing = onAnswer(() => outbox?.answered());
     const stopAnswers = keptAnswers.subscribe(() => {
       // The server is there again: what pages show from before is asked for anew.
       if (keptAnswers.since() === null) void queryClient.invalidateQueries();
@@ -130,6 +131,7 @@ export function SignInGate({ children }: { children: ReactNode }) {
     return () => {
       left = true;
       stopMeeting();
+      stopHearing();
       stopAnswers();
       window.removeEventListener('online', flush);
       outbox?.stop();

@@ -12,9 +12,11 @@ interface ServerSeen {
 
 let seen: ServerSeen = { epoch: null, isOtherBuild: false };
 const listeners = new Set<() => void>();
+const answerListeners = new Set<() => void>();
 
 /** Called with every answer. */
 export function noteServer(epoch: string, build: string | null): void {
+  for (const listener of answerListeners) listener();
   const isOtherBuild = build !== null && THIS_BUILD !== null && build !== THIS_BUILD;
   if (seen.epoch === epoch && seen.isOtherBuild === isOtherBuild) return;
   seen = { epoch, isOtherBuild };
@@ -45,6 +47,12 @@ export function serverNow(): Date {
 export function onServerSeen(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
+}
+
+/** Hears of every answer, whatever it says. */
+export function onAnswer(listener: () => void): () => void {
+  answerListeners.add(listener);
+  return () => answerListeners.delete(listener);
 }
 
 export const serverSeen = (): ServerSeen => seen;

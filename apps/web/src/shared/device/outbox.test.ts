@@ -90,6 +90,37 @@ describe('the outbox', () => {
     expect(got.map(textOf)).toEqual(['a', 'b']);
   });
 
+  test('an answer to anything else ends a long pause, and is no reason to hammer', async () => {
+    const { got, send } = server(...Array.from({ length: 6 }, () => new Unreachable()));
+    const asked: number[] = [];
+    const outbox = outboxTo({
+      send: (sessionId, events) => {
+        asked.push(clock);
+        return send(sessionId, events);
+      },
+    });
+    await append('a');
+    for (let fails = 0; fails < 5; fails += 1) {
+      await outbox.flush();
+      clock += LONGEST_PAUSE_MS;
+    }
+    await outbox.flush();
+    const failed = clock;
+    // What let those answers through doesn't let this through yet.
+    for (let at = 0; at < FIRST_PAUSE_MS; at += 100) {
+      clock = failed + at;
+      outbox.answered();
+    }
+    expect(asked.at(-1)).toBe(failed);
+    clock = failed + FIRST_PAUSE_MS;
+    outbox.answered();
+    await outbox.flush();
+    expect(got.map(textOf)).toEqual(['a']);
+    // Nothing waits: an answer sends nobody looking.
+    outbox.answered();
+    expect(asked).toHaveLength(7);
+  });
+
   test('once something has got through, the next pause is a short one again', async () => {
     let isDown = true;
     const got: string[] = [];

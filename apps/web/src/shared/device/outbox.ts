@@ -79,6 +79,7 @@ type Obstacle = Extract<Verdict, { kind: 'offline' | 'signed-out' | 'trouble' }>
 interface Pause {
   readonly why: Obstacle;
   readonly fails: number;
+  readonly since: number;
   readonly until: number;
 }
 
@@ -139,6 +140,17 @@ export class Outbox {
   flushNow(): Promise<void> {
     this.pauses.clear();
     return this.flush();
+  }
+
+  /**
+   * Something else has had an answer: what waits for the network needn't wait its pause out. Not right after a failure, since what
+   * that answer came through may not let this through.
+   */
+  answered(): void {
+    const pause = this.pauses.get(EVERYTHING);
+    if (pause?.why.kind !== 'offline' || this.running || this.now() < pause.since + FIRST_PAUSE_MS) return;
+    this.pauses.set(EVERYTHING, { ...pause, until: this.now() });
+    void this.flush();
   }
 
   /** Tries what the server wouldn't take once more. */
@@ -297,7 +309,7 @@ export class Outbox {
   private pause(what: string, why: Obstacle): void {
     const fails = (this.pauses.get(what)?.fails ?? 0) + 1;
     const ms = why.kind === 'signed-out' ? Infinity : Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** (fails - 1));
-    this.pauses.set(what, { why, fails, until: this.now() + ms });
+    this.pauses.set(what, { why, fails, since: this.now(), until: this.now() + ms });
   }
 
   private wakeLater(): void {
