@@ -49,9 +49,9 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
     await page.reload();
     await strip.getByRole('button', { name: 'Cue: Back pockets stay long' }).click();
     const cue = strip.getByRole('region', { name: 'Cue “Back pockets stay long”' });
-    await cue.getByRole('button', { name: 'leans back at the top' }).click();
+    await cue.getByRole('button', { name: 'leans back' }).click();
     await cue.getByRole('button', { name: 'effect outside' }).click();
-    await expect(cue.getByRole('button', { name: 'leans back at the top' })).toHaveAttribute('aria-pressed', 'true');
+    await expect(cue.getByRole('button', { name: 'leans back' })).toHaveAttribute('aria-pressed', 'true');
     await page.keyboard.press('Escape');
     await expect(changed(page)).toHaveText([
       /^Cue “Back pockets stay long”, text: /,
