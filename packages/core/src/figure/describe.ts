@@ -79,6 +79,7 @@ const HELD: Readonly<Record<HeldThing, string>> = {
   dumbbell: 'a dumbbell in both hands',
   kettlebell: 'a kettlebell in both hands',
   kettlebells: 'a kettlebell in each hand',
+  'upturned-kettlebell': 'a kettlebell upside down in both hands',
   plate: 'a plate in both hands',
   ball: 'a ball in both hands',
   bar: 'a bar in both hands',

@@ -56,13 +56,13 @@ function dumbbell(frames: Frames, side: Side): Piece[] {
   return [head(-0.1), head(0.1), piece(`handle.${side}`, 'iron', [knob(end(-0.08), 0.012), knob(end(0.08), 0.012)], 0, side)];
 }
 
-/** A bell that hangs from one hand. */
-function kettlebell(frames: Frames, side: Side): Piece[] {
+/** A bell that hangs from one hand; with `up` 1 it stands on it. */
+function kettlebell(frames: Frames, side: Side, up: 1 | -1 = -1): Piece[] {
   const at = whereIs(frames, `grip.${side}`);
-  const low: Vec3 = [at[0], at[1], at[2] - 0.16];
+  const from = (by: number): Vec3 => [at[0], at[1], at[2] + up * by];
   return [
-    piece(`kettlebell.${side}`, 'iron', [knob(low, 0.08)], 0.02, side),
-    piece(`kettlebell.${side}`, 'iron', [knob(at, 0.014), knob([at[0], at[1], at[2] - 0.1], 0.03)], 0.02, side),
+    piece(`kettlebell.${side}`, 'iron', [knob(from(0.16), 0.08)], 0.02, side),
+    piece(`kettlebell.${side}`, 'iron', [knob(at, 0.014), knob(from(0.1), 0.03)], 0.02, side),
   ];
 }
 
@@ -102,6 +102,8 @@ function heldPieces(rep: Rep, frames: Frames): Piece[] {
       return [piece('plate', 'iron', [disc(middle, frames.direction(partAt('thorax'), [1, 0, 0]), 0.15)], 0.02)];
     case 'ball':
       return [piece('ball', 'rubber', [knob(middle, 0.115)], 0.02)];
+    case 'upturned-kettlebell':
+      return kettlebell(frames, hand ?? rep.side, 1);
     case 'kettlebells':
       return SIDES.flatMap((side) => kettlebell(frames, side));
     case 'bar':

@@ -33,6 +33,12 @@ describe('a figure holds what was laid out', () => {
     expect(thing(goblet, sources, kg('single', value))).toBe(shown);
   });
 
+  test('a kettlebell upside down stays so; what else was laid out is held its own way', () => {
+    const bottomsUp = movement('kettlebell', ['dumbbell'], { thing: 'upturned-kettlebell', kg: 8, hand: 'left' });
+    expect(thing(bottomsUp, [bells('kettlebell', 6)], kg('single', 6))).toBe('upturned-kettlebell');
+    expect(thing(bottomsUp, [bells('dumbbell', 6)], kg('single', 6))).toBe('dumbbell');
+  });
+
   test('nothing without a load; a band that weighs nothing stays', () => {
     expect(holdingLoad(goblet, null, { kind: 'bodyweight' }).figure?.hold).toBeUndefined();
     const band = movement('band', [], { thing: 'band', kg: 0 });

@@ -25,6 +25,8 @@ function thingFor(hold: Held, load: Load, what: string | undefined): HeldThing |
     case 'pair':
       return IN_EACH_HAND[what ?? ''] ?? hold.thing;
     case 'single':
+      // A kettlebell that is held upside down is so at any weight.
+      if (hold.thing === 'upturned-kettlebell' && what === 'kettlebell') return hold.thing;
       return AS_ONE[what ?? ''] ?? hold.thing;
     case 'bar':
       return 'bar';

@@ -144,6 +144,7 @@ export const HELD_THINGS = [
   'dumbbell',
   'kettlebell',
   'kettlebells',
+  'upturned-kettlebell',
   'plate',
   'ball',
   'bar',

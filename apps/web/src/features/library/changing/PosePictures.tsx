@@ -85,7 +85,7 @@ export function HeldThings({ document, figure, editor: { lexicon }, onTake }: He
       {withThings.map(({ thing, document: holding }) => (
         <Picture
           key={thing ?? 'nothing'}
-          text={thing ?? 'nothing'}
+          text={thing?.replace('-', ' ') ?? 'nothing'}
           isChosen={figure.hold?.thing === thing}
           onTake={() => onTake(thing)}
         >
