@@ -7,7 +7,7 @@ import { itemsOf, placesOf, type Place } from './places.ts';
 import type { EmomFormat, IntervalsFormat, PlanBlock, PlanItem } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
 import { BRIEF_SECONDS, HANDLE_KIT_SECONDS, isFloorChange, positionChangeSeconds } from './planTimes.ts';
-import type { Step, StepKind, StepWork } from './step.ts';
+import { stepId, type Step, type StepKind, type StepWork } from './step.ts';
 import { thingsFor } from './things.ts';
 
 /** Where a lane stands in time, what it has just done and what it was shown. */
@@ -397,7 +397,7 @@ export class BlockRun {
     const { itemId, document, set, work, lacksSeconds, isFloorChange: isFloor } = detail;
     const { blockId } = this.block;
     const { laneId, now: fromSeconds } = lane;
-    const id = `${blockId}/${key}/${kind}/${laneId}`;
+    const id = stepId(blockId, key, kind, laneId);
     this.steps.push({
       id,
       kind,

@@ -29,9 +29,14 @@ export interface Step {
   readonly isFloorChange: boolean;
 }
 
-/** What the parts of one set have in common: both its sides, or the stretches of its script, where they follow at once. */
+/** `key`: where in the block, from its pass down; of work the last of it is the part of the set. */
+export function stepId(blockId: string, key: string, kind: StepKind, laneId: string): string {
+  return `${blockId}/${key}/${kind}/${laneId}`;
+}
+
+/** Of a step of work what the parts of one set have in common: both its sides, or the stretches of its script, where they follow at once. */
 export function placeOf({ id }: Step): string {
-  // Which part, what kind and whose come last.
+  // All of its id but part, kind and lane.
   return id.split('/').slice(0, -3).join('/');
 }
 

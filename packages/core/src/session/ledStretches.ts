@@ -105,14 +105,18 @@ function workOf(set: TimedSet, starts: readonly number[]): ClockWork {
 function partOf(set: TimedSet, { work, document }: WorkStep, part: number, afterSeconds: number): ClockPart {
   const before = set[part - 1];
   const isOther = document !== null && document.id !== set[0].document?.id;
-  const kind = !before
-    ? 'set'
-    : work.side !== before.work.side
-      ? 'side'
-      : isOther
-        ? 'easier'
-        : work.stretch
-          ? 'stretch'
-          : 'lighter';
-  return { afterSeconds, kind, manner: work.stretch, amount: work.amount, movementId: isOther ? document.id : null };
+  return {
+    afterSeconds,
+    kind: kindOf(work, before?.work, isOther),
+    manner: work.stretch,
+    amount: work.amount,
+    movementId: isOther ? document.id : null,
+  };
+}
+
+function kindOf(work: StepWork, before: StepWork | undefined, isOther: boolean): ClockPart['kind'] {
+  if (!before) return 'set';
+  if (work.side !== before.side) return 'side';
+  if (isOther) return 'easier';
+  return work.stretch ? 'stretch' : 'lighter';
 }

@@ -65,7 +65,8 @@ export function endByClock(context: ActionContext, step: ClockStep, lasting: Las
     ...inLane(context),
     payload: { setId, reason: 'done', ...(amounts.length > 0 && { amounts }) },
   });
-  const ids = [0, 1, ...work.parts.keys()].map((part) => segmentIdOf(work, part, lasting));
+  // At least two: of both sides for which the clock gives one time the other has an id too.
+  const ids = Array.from({ length: Math.max(2, work.parts.length) }, (_, part) => segmentIdOf(work, part, lasting));
   // Changed half-way by hand, or counted: what was seen stands over what was asked.
   const isByHand = known?.segments.some((segment) => segment.counted > 0 || !ids.includes(segment.segmentId));
   if (isByHand || (work.fills && known && known.segments.length > 1)) return [...begun, end()];

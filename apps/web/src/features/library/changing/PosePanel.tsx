@@ -37,7 +37,7 @@ import { EditableText } from './EditableText.tsx';
 import { withWord } from './draft.ts';
 import { movementsFound, type Editor } from './editor.ts';
 import { JointSlider, jointText } from './JointSlider.tsx';
-import { BasePoses, HeldThings, Pictures } from './PosePictures.tsx';
+import { BasePoses, HeldThings, heldText, Pictures } from './PosePictures.tsx';
 import { Puppet } from './Puppet.tsx';
 
 interface PosePanelProps {
@@ -234,7 +234,7 @@ function Holding({ document, figure, editor, at, posture }: HoldingProps) {
       <Pictures summary={`begins ${lexicon.basePoses.get(figure.base)?.words ?? figure.base}`}>
         <BasePoses editor={editor} chosen={figure.base} onTake={(base) => set({ base })} />
       </Pictures>
-      <Pictures summary={hold ? `holds: ${hold.thing}` : 'nothing in the hands'}>
+      <Pictures summary={hold ? `holds: ${heldText(hold.thing)}` : 'nothing in the hands'}>
         <HeldThings
           {...{ document, figure, editor }}
           onTake={(thing) => set({ hold: thing ? { kg: hold?.kg ?? 8, ...hold, thing } : undefined })}

@@ -70,6 +70,9 @@ interface HeldThingsProps {
 
 const USUAL_KG = 8;
 
+/** What the hands hold, as it is read: "upturned kettlebell". */
+export const heldText = (thing: HeldThing): string => thing.replaceAll('-', ' ');
+
 /** The figure with each thing that it could hold. */
 export function HeldThings({ document, figure, editor: { lexicon }, onTake }: HeldThingsProps) {
   const withThings = useMemo(
@@ -85,7 +88,7 @@ export function HeldThings({ document, figure, editor: { lexicon }, onTake }: He
       {withThings.map(({ thing, document: holding }) => (
         <Picture
           key={thing ?? 'nothing'}
-          text={thing?.replace('-', ' ') ?? 'nothing'}
+          text={thing ? heldText(thing) : 'nothing'}
           isChosen={figure.hold?.thing === thing}
           onTake={() => onTake(thing)}
         >
