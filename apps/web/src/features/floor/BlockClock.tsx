@@ -25,7 +25,7 @@ import { useState } from 'react';
 import { clockText } from '../../shared/dates.ts';
 import { serverNow } from '../../shared/server.ts';
 import { useNow } from '../../shared/useNow.ts';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { nameOf, partText, whereText } from './clockWords.ts';
 import { SoundDialog } from './SoundDialog.tsx';
 import { useClockSound } from './useClockSound.ts';

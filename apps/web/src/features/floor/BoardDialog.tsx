@@ -15,7 +15,7 @@ import {
 import { api } from '../../shared/api.ts';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { clockText } from '../../shared/dates.ts';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 interface BoardDialogProps {
   readonly live: FloorSession;

@@ -2,7 +2,7 @@ import { useParams } from 'react-router';
 import { useTitle } from '../../shared/page.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { BoardScreen } from './BoardScreen.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { useClockRunner } from './useClockRunner.ts';
 import { useOpenSession, useSnapshot } from './useFloorSession.ts';
 

@@ -2,7 +2,7 @@ import { calledOf, type BriefIndex, type LaneSituation, type SessionState } from
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { useNow } from '../../shared/useNow.ts';
 import { BlockClock, hasBlockClock } from './BlockClock.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { followsText } from '../../shared/stretchWords.ts';
 import { laneCount, restLeft } from './laneCount.ts';
 import { TempoButton } from './TempoButton.tsx';

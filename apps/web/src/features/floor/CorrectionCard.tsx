@@ -16,7 +16,7 @@ import { FaultStill, viewOf } from '../../shared/figure/FaultStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import { fromText } from '../../shared/viewWords.ts';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { laneTaps, type LaneTaps } from './laneTaps.ts';
 import { TypeIt } from './TypeIt.tsx';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';

@@ -14,7 +14,7 @@ import {
 } from '@waxwing/core/session';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 const SLEPT_WORDS: Readonly<Record<Slept, string>> = { well: 'Well', 'so-so': 'So-so', badly: 'Badly' };
 const DID_WORDS: Readonly<Record<DidElse, string>> = { nothing: 'Nothing', light: 'Something light', hard: 'Something hard' };

@@ -24,7 +24,7 @@ import { useState } from 'react';
 import { OutcomeButtons } from './CorrectionCard.tsx';
 import type { LaneTaps } from './laneTaps.ts';
 import { EnoughForToday } from './EnoughForToday.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { NumberDialog } from './NumberDialog.tsx';
 import { setName } from './setWords.ts';
 import { Dialog } from '../../shared/Dialog.tsx';

@@ -10,7 +10,7 @@ import {
 } from '@waxwing/core/session';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 interface EnoughProps {
   readonly live: FloorSession;

@@ -17,7 +17,7 @@ import { holdOf } from '../../shared/typedLoad.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { fromText } from '../../shared/viewWords.ts';
 import { CloseNotes, leftKey } from './CloseNotes.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 /** How long finishing waits for the server. */
 const SEND_PATIENCE_MS = 3000;

@@ -12,7 +12,7 @@ import { BoardDialog } from './BoardDialog.tsx';
 import { FinishPanel } from './FinishPanel.tsx';
 import { JoinDialog } from './JoinDialog.tsx';
 import { LanePanel } from './LanePanel.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { laneTaps } from './laneTaps.ts';
 import { TopBar } from './TopBar.tsx';
 import { useClockRunner } from './useClockRunner.ts';

@@ -3,7 +3,7 @@ import { hourLeft, dropItem, type BriefIndex, type HourLeft, type SessionState }
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { useNow } from '../../shared/useNow.ts';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 /** Nobody plans closer than this. */
 const SHORT_FROM_SECONDS = 120;

@@ -7,7 +7,7 @@ import { useIsCutOff } from '../../shared/device/useIsCutOff.ts';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { useClients } from '../../shared/queries.ts';
 import { Failed, Loading } from '../../shared/states.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 interface JoinDialogProps {
   readonly live: FloorSession;

@@ -29,7 +29,7 @@ import { LaneRail } from './LaneRail.tsx';
 import { LaneStrip } from './LaneStrip.tsx';
 import { ListDialog } from './ListDialog.tsx';
 import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { isOnClock } from './onClock.ts';
 import { MovementHead } from './MovementHead.tsx';
 import { PainPanel } from './PainPanel.tsx';

@@ -2,7 +2,7 @@ import type { BriefIndex, ItemState, LaneSituation, Levels } from '@waxwing/core
 import clsx from 'clsx';
 import { Check, Search } from 'lucide-react';
 import { memo } from 'react';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import type { LaneTaps } from './laneTaps.ts';
 import { LevelButtons } from './LevelButtons.tsx';
 

@@ -8,7 +8,7 @@ import { clockText } from '../../shared/dates.ts';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { SeverityDrop } from '../../shared/Severity.tsx';
 import { useNow } from '../../shared/useNow.ts';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { followsText } from '../../shared/stretchWords.ts';
 import { laneCount, restLeft } from './laneCount.ts';
 import { setName, startName } from './setWords.ts';

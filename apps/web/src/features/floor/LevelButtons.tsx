@@ -4,7 +4,7 @@ import clsx from 'clsx';
 import { ArrowDown, ArrowUp, ChevronDown, RotateCcw, Users } from 'lucide-react';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { laneTaps, type LaneTaps } from './laneTaps.ts';
 
 interface LevelButtonsProps {

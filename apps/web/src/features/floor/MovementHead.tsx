@@ -6,7 +6,7 @@ import clsx from 'clsx';
 import { Camera, List } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import type { LaneTaps } from './laneTaps.ts';
 import { LoadChoice } from '../../shared/LoadChoice.tsx';
 import { stretchText } from '../../shared/stretchWords.ts';

@@ -4,7 +4,7 @@ import clsx from 'clsx';
 import { useState } from 'react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import type { LaneTaps } from './laneTaps.ts';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 const KINDS: readonly { readonly kind: PainKind; readonly word: string }[] = [
   { kind: 'sharp', word: 'Sharp' },

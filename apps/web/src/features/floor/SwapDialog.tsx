@@ -5,7 +5,7 @@ import { Dialog } from '../../shared/Dialog.tsx';
 import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
 import { SearchField } from '../../shared/SearchField.tsx';
 import { Loading } from '../../shared/states.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import type { LaneTaps } from './laneTaps.ts';
 
 /** The search comes when it is first asked for: Floor is there sooner without it. */

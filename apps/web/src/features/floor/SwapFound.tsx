@@ -7,7 +7,7 @@ import { PURPOSE_WORDS } from '../../shared/purposeWords.ts';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
 import { Loading } from '../../shared/states.tsx';
 import { Understood } from '../../shared/Understood.tsx';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import type { LaneTaps } from './laneTaps.ts';
 
 interface SwapFoundProps {

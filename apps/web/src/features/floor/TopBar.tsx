@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { clockText, secondsBetween } from '../../shared/dates.ts';
 import { SendState } from '../../shared/SendState.tsx';
 import { useNow } from '../../shared/useNow.ts';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { HourLeftBar } from './HourLeft.tsx';
 
 interface TopBarProps {

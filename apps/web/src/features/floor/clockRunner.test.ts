@@ -19,7 +19,7 @@ import { blockOf, itemOf, planOf } from '../../../../../packages/core/src/test/p
 import { deviceStoreFor, type DeviceStore } from '../../shared/device/deviceStore.ts';
 import { Outbox } from '../../shared/device/outbox.ts';
 import { ClockRunner } from './clockRunner.ts';
-import { FloorSession } from './floorSession.ts';
+import { FloorSession } from '../../shared/live/floorSession.ts';
 
 const FORMAT = { kind: 'intervals', workSeconds: 40, restSeconds: 20, rounds: 2, order: 'by-round' } as const;
 const NINE = Date.UTC(2026, 2, 2, 9, 0, 0);

@@ -10,7 +10,7 @@ import {
   type ClockStep,
 } from '@waxwing/core/session';
 import { v5 } from 'uuid';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 /** Notes what the clock passes: looked at now and then, by whichever window is awake. */
 export class ClockRunner {

@@ -42,7 +42,7 @@ import {
   type FeltPlace,
   type Level,
 } from '@waxwing/core/session';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 /** Every tap that a lane knows, named for what the trainer does. */
 export interface LaneTaps {

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { serverNow } from '../../shared/server.ts';
 import { ClockRunner } from './clockRunner.ts';
-import type { FloorSession } from './floorSession.ts';
+import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 /** How often it is looked whether a stretch has ended. What is shown and heard doesn't wait for this. */
 const EVERY_MS = 200;

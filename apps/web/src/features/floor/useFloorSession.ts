@@ -2,7 +2,7 @@ import { useEffect, useState, useSyncExternalStore } from 'react';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 import { SessionChanges } from '../../shared/device/sessionChanges.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
-import { FloorSession, type LiveSnapshot } from './floorSession.ts';
+import { FloorSession, type LiveSnapshot } from '../../shared/live/floorSession.ts';
 
 export type Opened =
   | { readonly kind: 'opening' }

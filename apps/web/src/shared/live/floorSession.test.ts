@@ -16,8 +16,8 @@ import {
 import type { ClientSummary, EventsAnswer } from '@waxwing/core/api';
 import { v4 } from 'uuid';
 import { starterLibrary } from '../../../../../packages/core/src/test/starterLibrary.ts';
-import { deviceStoreFor, type DeviceStore } from '../../shared/device/deviceStore.ts';
-import { Outbox } from '../../shared/device/outbox.ts';
+import { deviceStoreFor, type DeviceStore } from '../device/deviceStore.ts';
+import { Outbox } from '../device/outbox.ts';
 import { FloorSession } from './floorSession.ts';
 
 const SQUAT = 'waxwing:bodyweight-squat';

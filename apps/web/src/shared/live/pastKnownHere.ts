@@ -1,8 +1,8 @@
 import type { HistoryAnswer } from '@waxwing/core/api';
 import { EMPTY_BOOK } from '@waxwing/core/coaching';
 import type { KnownPast } from '@waxwing/core/session';
-import { api } from '../../shared/api.ts';
-import type { DeviceStore } from '../../shared/device/deviceStore.ts';
+import { api } from '../api.ts';
+import type { DeviceStore } from '../device/deviceStore.ts';
 
 const NOTHING_KNOWN: KnownPast = { history: {}, due: [], setUps: {}, book: EMPTY_BOOK, faultRates: {} };
 

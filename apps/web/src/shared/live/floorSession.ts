@@ -22,11 +22,11 @@ import {
 import type { MovementRevision } from '@waxwing/core/movement';
 import type { ClientSummary, EventsPage, SessionChanged, StancesAnswer } from '@waxwing/core/api';
 import { v4 } from 'uuid';
-import { serverNow } from '../../shared/server.ts';
-import { api, keptAnswers, Unreachable } from '../../shared/api.ts';
-import type { DeviceStore } from '../../shared/device/deviceStore.ts';
-import type { Outbox } from '../../shared/device/outbox.ts';
-import { pictureFrom } from '../../shared/device/pictures.ts';
+import { serverNow } from '../server.ts';
+import { api, keptAnswers, Unreachable } from '../api.ts';
+import type { DeviceStore } from '../device/deviceStore.ts';
+import type { Outbox } from '../device/outbox.ts';
+import { pictureFrom } from '../device/pictures.ts';
 import { pastKnownHere } from './pastKnownHere.ts';
 
 export interface LiveSnapshot {
