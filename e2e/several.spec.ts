@@ -430,3 +430,43 @@ test('the board follows the hour in a window of its own: now, next, side and clo
   ]);
   await board.close();
 });
+
+test('a guest joins by name without a network; in the log it is said who that was, and the hour is theirs', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server);
+  await beginFor(page, server, [['Jonah', ['goblet-squat', 'forearm-plank']]]);
+  await allSent(page);
+  await server.goAway();
+  await tap(page, 'Somebody joins');
+  const joins = page.getByRole('dialog', { name: 'Who joins?' });
+  await joins.getByRole('button', { name: 'Join as a guest' }).click();
+  await expect(joins.getByRole('alert')).toHaveText('Say what the guest is called: a first name is enough.');
+  await joins.getByLabel('Somebody else, called').pressSequentially('Bo');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Bo Goblet squat', level: 1 })).toBeVisible();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Space');
+  await tap(page, 'End set');
+  await server.comeBack();
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await allSent(page);
+  await tap(page, 'Finish');
+  await expect(page.getByText(/^Bo is a guest\./)).toBeVisible();
+  await tap(page, 'Finish and write it down');
+  await expect(page.getByRole('heading', { name: 'Bo', level: 2 })).toBeVisible();
+  await expect(page.getByText('2 reps', { exact: true })).toBeVisible();
+
+  await tap(page, 'Who was Bo?');
+  const who = page.getByRole('dialog', { name: 'Who is Bo?' });
+  await expect(who.getByRole('button', { name: 'Jonah Abara' })).toBeHidden();
+  await who.getByRole('button', { name: 'Tobiah Renn' }).click();
+  await who.getByRole('button', { name: 'Bo is Tobiah Renn' }).click();
+  await expect(page.getByRole('heading', { name: 'Tobiah Renn', level: 2 })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Who was Bo?' })).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Tobiah Renn');
+  await page.getByRole('link', { name: 'Start another session with Tobiah' }).click();
+  await expect(page.getByRole('button', { name: 'Change Goblet squat' })).toBeVisible();
+});

@@ -1,8 +1,19 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import { countRep, endSet, joinFloor, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
+import {
+  countRep,
+  endSet,
+  guestWas,
+  joinFloor,
+  startAgain,
+  type EventOf,
+  type SessionBrief,
+  type SessionEvent,
+} from '@waxwing/core/session';
 import type { SessionAnswer } from '@waxwing/core/api';
+import { DataSource } from 'typeorm';
 import { v7 } from 'uuid';
-import { Floor, SQUAT } from './floor.ts';
+import { Reprojection } from '../src/sessions/reprojection.ts';
+import { FAULT, Floor, SQUAT } from './floor.ts';
 import { TestServer, type SignedInClient } from './testServer.ts';
 
 jest.setTimeout(60_000);
@@ -17,6 +28,9 @@ beforeAll(async () => {
   owner = await server.signIn('owner');
 });
 afterAll(() => server.stop());
+
+const query = <T extends object>(sql: string, ...values: readonly string[]) =>
+  server.app.get(DataSource).query<T[]>(sql, [...values]);
 
 const join = (by: SignedInClient, sessionId: string, lane: object) => by.post(`/api/sessions/${sessionId}/lanes`, lane);
 
@@ -89,5 +103,98 @@ describe('somebody who comes late', () => {
     const lane = (clientId: string) => ({ laneId: v7(), clientId, movements: [{ movementId: SQUAT }] });
     await join(owner, floor.brief.sessionId, lane(theirs)).expect(404);
     await join(by, floor.brief.sessionId, lane(theirs)).expect(404);
+  });
+});
+
+describe('a guest', () => {
+  /** Ilse's hour, in which Bo has joined as a guest and done a set with a fault in it. */
+  const withGuest = async () => {
+    const floor = await Floor.open(server, owner, 'Ilse Varga-Holm');
+    const { sessionId } = floor.brief;
+    const lane = { laneId: v7(), guest: 'Bo', movements: [{ movementId: SQUAT, sets: 2 }] };
+    const brief = (await join(owner, sessionId, lane).expect(201)).body as SessionBrief;
+    const guest = brief.clients[1]!;
+    const [joined] = await floor.say(joinFloor(guest));
+    const [setId, segmentId] = [v7(), v7()];
+    const { itemId, movementId, revisionId, load } = guest.items[0]!;
+    const at = { laneId: lane.laneId };
+    await floor.say([
+      { type: 'segment-started', ...at, payload: { setId, segmentId, itemId, movementId, revisionId, load, target: 8 } },
+      { type: 'rep-counted', ...at, payload: { setId, segmentId } },
+      { type: 'fault-seen', ...at, payload: { setId, faultId: FAULT, faultTypeId: 'knees-in' } },
+      { type: 'pain-reported', ...at, payload: { setId, kind: 'sharp', movementId } },
+      { type: 'set-ended', ...at, payload: { setId, reason: 'done' } },
+    ]);
+    const sayWho = (clientId: string) => {
+      const event = joined as EventOf<'lane-joined'>;
+      return floor.say(guestWas(event, clientId));
+    };
+    return { floor, sessionId, lane, guest, sayWho };
+  };
+  const laneOf = async (sessionId: string) =>
+    ((await owner.get(`/api/sessions/${sessionId}`).expect(200)).body as SessionAnswer).log.lanes[1]!;
+  const rowsOf = (table: string, sessionId: string) =>
+    query<{ clientId: string | null }>(`select "clientId" from ${table} where "sessionId" = ? order by "clientId"`, sessionId);
+
+  test('joins an hour of people by a name, nothing is known of them, and what they do is nobody’s', async () => {
+    const { sessionId, lane, guest } = await withGuest();
+    expect(guest).toMatchObject({ clientId: lane.laneId, name: 'Bo', guest: true, healthNotAsked: true, cautions: [] });
+    await join(owner, sessionId, lane).expect(201);
+    expect(await laneOf(sessionId)).toMatchObject({ guest: 'Bo', clientId: lane.laneId });
+    const whose = (await rowsOf('log_faults', sessionId)).map(({ clientId }) => clientId);
+    expect(whose).toEqual([null]);
+  });
+
+  test('turns out to be a client, after the hour is over: all that they did is theirs, and is forgotten with them', async () => {
+    const { floor, sessionId, lane, sayWho } = await withGuest();
+    await floor.say([{ type: 'session-ended', payload: {} }]);
+    const clientId = await server.client(server.owner, 'Bo Lindqvist');
+    const as = { laneId: lane.laneId, clientId, movements: lane.movements };
+    const brief = (await join(owner, sessionId, as).expect(201)).body as SessionBrief;
+    expect(brief.clients.map(({ name }) => name)).toEqual(['Ilse Varga-Holm', 'Bo Lindqvist']);
+    await join(owner, sessionId, as).expect(201);
+    await sayWho(clientId);
+    const log = await laneOf(sessionId);
+    expect(log).toMatchObject({ clientId, pains: [{ kind: 'sharp' }] });
+    expect(log.guest).toBeUndefined();
+    for (const table of ['log_segments', 'log_faults', 'log_items']) {
+      const theirs = (await rowsOf(table, sessionId)).filter((row) => row.clientId === clientId);
+      expect([table, theirs.length]).toEqual([table, 1]);
+    }
+    // From memory or from the file: the rows are the same.
+    const before = await rowsOf('log_segments', sessionId);
+    await server.app.get(Reprojection).all();
+    expect(await rowsOf('log_segments', sessionId)).toEqual(before);
+
+    await owner.delete(`/api/clients/${clientId}`, { name: 'Bo Lindqvist' }).expect(204);
+    const left = await query<{ n: number }>(
+      'select count(*) n from events where "sessionId" = ? and "laneId" = ?',
+      sessionId,
+      lane.laneId,
+    );
+    expect(left).toEqual([{ n: 0 }]);
+  });
+
+  test('is nobody who is there already, nor another trainer’s, and is said once; a class has none', async () => {
+    const { sessionId, lane, floor } = await withGuest();
+    const as = (clientId: string) => ({ laneId: lane.laneId, clientId, movements: lane.movements });
+    const there = await join(owner, sessionId, as(floor.brief.clients[0]!.clientId)).expect(400);
+    expect(there.body).toMatchObject({ problems: [{ path: 'clientId', message: 'is in this session already' }] });
+    await join(owner, sessionId, as(await server.client(server.trainer, 'Somebody Else'))).expect(404);
+    await join(owner, sessionId, as(await server.client(server.owner, 'Cyd Lund'))).expect(201);
+    await join(owner, sessionId, as(await server.client(server.owner, 'Dot Lund'))).expect(400);
+    await join(owner, sessionId, { ...lane, laneId: v7(), guest: '' }).expect(400);
+  });
+
+  test('of a session that the server never heard of is begun again as a guest', async () => {
+    const { sessionId } = await withGuest();
+    const brief = (await owner.get(`/api/sessions/${sessionId}/brief`).expect(200)).body as SessionBrief;
+    const again = { ...startAgain(brief), sessionId: v7() };
+    const lanes = again.lanes.map((each) => ({ ...each, laneId: v7() }));
+    const begun = (await owner.post('/api/sessions', { ...again, lanes }).expect(201)).body as SessionBrief;
+    expect(begun.clients.map(({ name, guest }) => [name, guest])).toEqual([
+      ['Ilse Varga-Holm', undefined],
+      ['Bo', true],
+    ]);
   });
 });

@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import {
   clientOf,
-  isLevel,
+  isNobodys,
   itemRows,
   lastLanesOf,
   movementsOf,
@@ -9,6 +9,7 @@ import {
   setRows,
   type BriefIndex,
   type FaultRow,
+  type ItemRow,
   type LaneState,
   type PinnedMovements,
   type SegmentRow,
@@ -97,27 +98,30 @@ async function saveSets(
   const are = setsById(changing(state));
   const changed = [...are.values()].filter((set) => were.get(set.setId) !== set);
   const gone = [...were.values()].filter(({ setId }) => !are.has(setId));
-  const rowsAre = changed.map((set) => ({ own: { ...owner, clientId: clientOf(set) }, rows: rowsOf(set, movementOf) }));
-  const rowsWere = [...changed.flatMap(({ setId }) => were.get(setId) ?? []), ...gone].map((set) => rowsOf(set, movementOf));
+  const owned = (set: SetState) => ({ clientId: clientOf(set), rows: rowsOf(set, movementOf) });
+  const rowsAre = changed.map(owned);
+  const rowsWere = [...changed.flatMap(({ setId }) => were.get(setId) ?? []), ...gone].map(owned);
   for (const { of, entity } of SET_PARTS) {
-    const old = new Map(rowsWere.flatMap((rows) => rows[of].map((row) => [keyOf(row), row] as const)));
-    const after = rowsAre.flatMap(({ own, rows }) => rows[of].map((row) => ({ own, row, key: keyOf(row) })));
-    // A rep changes one row of a set, and none of its faults.
-    const fresh = after.filter(({ key, row }) => !isDeepStrictEqual(old.get(key), row));
-    for (const { key } of after) old.delete(key);
+    const rowsBy = (sets: typeof rowsAre) =>
+      new Map(sets.flatMap(({ clientId, rows }) => rows[of].map((row) => [keyOf(row), { clientId, ...row }] as const)));
+    const old = rowsBy(rowsWere);
+    const after = rowsBy(rowsAre);
+    // A rep changes one row of a set, and none of its faults; who a guest was changes all of them.
+    const fresh = [...after].flatMap(([key, row]) => (isDeepStrictEqual(old.get(key), row) ? [] : [row]));
+    for (const key of after.keys()) old.delete(key);
     for (const row of old.values()) await manager.delete(entity, { sessionId: owner.sessionId, ...rowKey(row) });
     await putRows(
       manager,
       entity,
-      fresh.map(({ own, row }) => ({ ...own, ...row })),
+      fresh.map((row) => ({ ...owner, ...row })),
     );
   }
 }
 
-/** What a cue did for a class is nobody's evidence. */
+/** What a cue did for a class, or for a guest, is nobody's evidence. */
 function rowsOf(set: SetState, movementOf: PinnedMovements) {
   const rows = setRows(set, movementOf);
-  return isLevel(set) ? { ...rows, trials: [] } : rows;
+  return isNobodys(set) ? { ...rows, trials: [] } : rows;
 }
 
 /** What tells a row from the others of its session. */
@@ -140,10 +144,8 @@ async function saveItems(
   lane: LaneState | undefined,
   movementOf: PinnedMovements,
 ): Promise<void> {
-  // A class has no outcome that a next time could be decided by.
-  if ((lane && isLevel(lane)) || (was && isLevel(was))) return;
-  const before = new Map(was && itemRows(was, movementOf).map((row) => [row.itemId, row]));
-  const after = lane ? itemRows(lane, movementOf) : [];
+  const before = new Map(was && ownItems(was, movementOf).map((row) => [row.itemId, row]));
+  const after = lane ? ownItems(lane, movementOf) : [];
   const changed = after.filter((row) => !isDeepStrictEqual(before.get(row.itemId), row));
   const kept = new Set(after.filter((row) => !changed.includes(row)).map(({ itemId }) => itemId));
   const stale = [...before.keys()].filter((itemId) => !kept.has(itemId));
@@ -153,6 +155,11 @@ async function saveItems(
     LogItemEntity,
     changed.map((row) => ({ ...owner, clientId: lane!.clientId, ...row })),
   );
+}
+
+/** What is nobody's has no outcome that a next time could be decided by. */
+function ownItems(lane: LaneState, movementOf: PinnedMovements): readonly ItemRow[] {
+  return isNobodys(lane) ? [] : itemRows(lane, movementOf);
 }
 
 /** What is said of a person, not of a set: decisions and set-ups, of those who have a lane. Few, and seldom changed. */

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { BadRequestException, ConflictException, GoneException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { readinessOf } from '@waxwing/core/client';
-import { isLevel, type SessionBrief } from '@waxwing/core/session';
+import { asNobody, clientOf, isLevel, type ClientBrief, type SessionBrief } from '@waxwing/core/session';
 import { SESSIONS_PAGE, type ClientSummary, type LastTime, type SessionAnswer, type SessionSummary } from '@waxwing/core/api';
 import { PLAN_LANES_MOST } from '@waxwing/core/planning';
 import type { PickedLane, StartSession } from '@waxwing/core/shapes';
@@ -55,12 +55,12 @@ export class Sessions {
   /** Who is in it, if a session with them may begin. */
   private async mayBegin(actor: SignedIn, form: StartSession): Promise<readonly ClientSummary[]> {
     refuseTwice(form);
-    const clients = isClass(form)
-      ? form.lanes.map(asNobody)
-      : await this.clients.mine(
-          actor,
-          form.lanes.map(({ clientId }) => clientId!),
-        );
+    const named = await this.clients.mine(
+      actor,
+      form.lanes.flatMap(({ clientId }) => clientId ?? []),
+    );
+    const people = new Map(named.map((client) => [client.clientId, client]));
+    const clients = form.lanes.map((lane) => (lane.clientId === undefined ? asNobody(lane) : people.get(lane.clientId)!));
     refuseHeld(clients);
     return clients;
   }
@@ -116,37 +116,48 @@ export class Sessions {
     return form.atHome ? { ...brief, atHome: true } : brief;
   }
 
-  /** Somebody comes later: the running session is given what Floor needs of them. Asked twice it is done once. */
+  /**
+   * Somebody comes later: the running session is given what Floor needs of them. A guest comes by a name alone; asked again for the same
+   * lane with a client, the guest was that client, whenever that is found out. Asked twice it is done once.
+   */
   async join(actor: SignedIn, sessionId: string, lane: PickedLane): Promise<SessionBrief> {
     const session = await this.mine(actor, sessionId);
     const { clientId } = lane;
-    if (!clientId || session.pins.clients.some(isLevel)) {
+    if ((clientId ?? lane.guest) === undefined || session.pins.clients.some(isLevel)) {
       throw new BadRequestException({
         message: 'Some fields are not right',
         problems: [{ path: 'clientId', message: 'somebody joins an hour of people; a class has no names' }],
       });
     }
-    const known = session.pins.clients.find(({ laneId }) => laneId === lane.laneId);
-    if (known?.clientId === lane.clientId) return this.briefs.assemble(session);
-    if (session.status === 'ended') throw new ConflictException('This session has ended');
+    if (isThere(session.pins, lane)) return this.briefs.assemble(session);
+    const wasGuest = guestIn(session.pins, lane) !== undefined;
+    if (session.status === 'ended' && !wasGuest) throw new ConflictException('This session has ended');
     refuseToJoin(session.pins, lane);
-    const clients = await this.clients.mine(actor, [clientId]);
-    refuseHeld(clients);
-    const joined = await this.briefs.pinJoined(actor, session, lane, clients[0]!);
+    const client = clientId === undefined ? asNobody(lane) : (await this.clients.mine(actor, [clientId]))[0]!;
+    // What a guest has done is done, whatever their answers say.
+    if (!wasGuest) refuseHeld([client]);
+    const joined = await this.briefs.pinJoined(actor, session, lane, client);
     const changed = await this.transactions.run(async (manager) => {
       const now = await manager.findOneByOrFail(SessionEntity, { id: sessionId });
-      if (now.pins.clients.some(({ laneId }) => laneId === lane.laneId)) return now;
+      if (isThere(now.pins, lane)) return now;
       refuseToJoin(now.pins, lane);
+      const guest = guestIn(now.pins, lane);
       const revisionIds = [...new Set([...now.pins.revisionIds, ...joined.revisionIds])];
-      now.pins = { ...now.pins, clients: [...now.pins.clients, joined.client], revisionIds };
+      const clients = guest
+        ? // What the guest was given is what they have done.
+          now.pins.clients.map((each) => (each === guest ? { ...joined.client, items: guest.items } : each))
+        : [...now.pins.clients, joined.client];
+      now.pins = { ...now.pins, clients, revisionIds };
       await manager.update(SessionEntity, { id: sessionId }, { pins: now.pins });
-      await manager.insert(SessionClientEntity, {
-        sessionId,
-        clientId,
-        studioId: actor.studioId,
-        laneId: lane.laneId,
-        localDate: now.localDate,
-      });
+      if (clientId !== undefined) {
+        await manager.insert(SessionClientEntity, {
+          sessionId,
+          clientId,
+          studioId: actor.studioId,
+          laneId: lane.laneId,
+          localDate: now.localDate,
+        });
+      }
       return now;
     });
     // What stands in memory knows nothing of them.
@@ -179,11 +190,9 @@ export class Sessions {
   }
 
   private async isOfMine(actor: SignedIn, { pins, trainerId }: SessionEntity): Promise<boolean> {
-    if (pins.clients.every(isLevel)) return trainerId === actor.trainerId;
-    return this.clients.isMine(
-      actor,
-      pins.clients.map((client) => client.clientId),
-    );
+    const clientIds = pins.clients.flatMap((client) => clientOf(client) ?? []);
+    if (clientIds.length === 0) return trainerId === actor.trainerId;
+    return this.clients.isMine(actor, clientIds);
   }
 
   async brief(actor: SignedIn, sessionId: string): Promise<SessionBrief> {
@@ -349,20 +358,20 @@ function sameAsked(actor: SignedIn, session: SessionEntity, asked: string): Sess
   return session;
 }
 
-/** A class has levels instead of people. */
-function isClass({ lanes }: StartSession): boolean {
-  return lanes.every(({ clientId }) => clientId === undefined);
+/** A lane that is asked for stands already, as whose it is asked for. */
+function isThere({ clients }: BriefPins, { laneId, clientId = laneId }: PickedLane): boolean {
+  return clients.some((each) => each.laneId === laneId && each.clientId === clientId);
 }
 
-/** A level, where a client's record is asked for: nothing is known of it but what it is called. */
-function asNobody({ laneId, level }: PickedLane): ClientSummary {
-  return { clientId: laneId, version: 0, name: level ?? 'Everybody', birthYear: 0, goals: [], cautions: [] };
+/** The guest whose lane this is, when it is asked for as a client's. */
+function guestIn({ clients }: BriefPins, { laneId, clientId }: PickedLane): ClientBrief | undefined {
+  return clientId === undefined ? undefined : clients.find((each) => each.guest && each.laneId === laneId);
 }
 
 /** A person, or a lane, stands in a session once; people and levels aren't mixed. */
 function refuseTwice({ lanes }: StartSession): void {
-  const mixed = lanes.findIndex(({ clientId }) => clientId === undefined);
-  if (mixed >= 0 && lanes.some(({ clientId }) => clientId !== undefined)) {
+  const mixed = lanes.findIndex(({ clientId, guest }) => (clientId ?? guest) === undefined);
+  if (mixed >= 0 && lanes.some(({ clientId, guest }) => (clientId ?? guest) !== undefined)) {
     const problems = [{ path: `lanes[${mixed}].clientId`, message: 'is missing: an hour is of people, or of a class’s levels' }];
     throw new BadRequestException({ message: 'Some fields are not right', problems });
   }
@@ -379,7 +388,10 @@ function refuseTwice({ lanes }: StartSession): void {
 }
 
 /** Nobody is in an hour twice, and it holds so many. */
-function refuseToJoin({ clients }: BriefPins, { clientId, laneId }: PickedLane): void {
+function refuseToJoin(pins: BriefPins, lane: PickedLane): void {
+  const { clientId, laneId } = lane;
+  const guest = guestIn(pins, lane);
+  const clients = pins.clients.filter((each) => each !== guest);
   const problems = [
     ...(clients.some((each) => each.clientId === clientId) ? [{ path: 'clientId', message: 'is in this session already' }] : []),
     ...(clients.some((each) => each.laneId === laneId) ? [{ path: 'laneId', message: 'is somebody else’s' }] : []),

@@ -13,12 +13,12 @@ import { lowerFirst } from '../movement/text.ts';
 import { turnsOf } from '../movement/turns.ts';
 import type { ClientBrief, SessionBrief } from './brief.ts';
 import type { EventDraft } from './envelope.ts';
-import type { SegmentChange, SessionItem } from './event.ts';
+import type { EventOf, SegmentChange, SessionItem } from './event.ts';
 import type { EndReason, PainKind } from './eventTypes.ts';
 import { piecesOf, segmentAmount } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import { adviceFor } from './clientAdvice.ts';
-import { isLevel } from './classLane.ts';
+import { isLevel, isNobodys } from './whoseLane.ts';
 import { clockBlockOf } from './clock.ts';
 import type { LaneSituation } from './laneSituation.ts';
 import type { NextStretch } from './plannedSets.ts';
@@ -43,7 +43,7 @@ export type SegmentDraft = Extract<EventDraft, { type: 'segment-started' }>;
 
 export function inLane(context: ActionContext): { laneId: string; clientId?: string } {
   const { laneId, clientId } = context.situation.lane;
-  return { laneId, ...(!isLevel(context.situation.lane) && { clientId }) };
+  return { laneId, ...(!isNobodys(context.situation.lane) && { clientId }) };
 }
 
 /** The first events of a session, from its brief. */
@@ -593,9 +593,17 @@ export function leaveFloor(context: ActionContext): Drafts {
 }
 
 /** Somebody comes later, with what they are given to do. */
-export function joinFloor({ laneId, clientId, items }: ClientBrief): Drafts {
-  const whose = isLevel({ laneId, clientId }) ? {} : { clientId };
-  return [{ type: 'lane-joined', laneId, ...whose, payload: { items: [...items] } }];
+export function joinFloor({ laneId, clientId, items, name, guest }: ClientBrief): Drafts {
+  const whose = isNobodys({ laneId, clientId }) ? {} : { clientId };
+  return [{ type: 'lane-joined', laneId, ...whose, payload: { items: [...items], ...(guest && { guest: name }) } }];
+}
+
+/** Says who a guest is: as if they had joined as themselves. Nothing when the lane was no guest's, or is somebody's already. */
+export function guestWas(joined: EventOf<'lane-joined'>, clientId: string): Drafts {
+  const { id, laneId, payload } = joined;
+  if (payload.guest === undefined || !laneId) return [];
+  const amended = { ...payload, clientId };
+  return [{ type: 'amended', laneId, clientId, payload: { eventId: id, amends: 'lane-joined', payload: amended } }];
 }
 
 /** What is due next time, as the trainer leaves it: the words, and what to take where it is said in numbers. */

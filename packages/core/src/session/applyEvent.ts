@@ -60,14 +60,20 @@ function closeSegment(draft: StateDraft, set: Mutable<SetState>, at: string): vo
 }
 
 /** Once, however often it is seen or said. */
-function noteTyped(draft: StateDraft, { clientId, at }: SessionEvent, entry: Omit<TypedState, 'clientId' | 'at'>): void {
+function noteTyped(draft: StateDraft, event: SessionEvent, entry: Omit<TypedState, 'clientId' | 'at'>): void {
   if (draft.state.typed.some(({ id }) => id === entry.id)) return;
-  draft.ownList('typed').push({ ...entry, clientId: clientId ?? null, at });
+  draft.ownList('typed').push({ ...entry, clientId: clientIn(draft, event), at: event.at });
 }
 
-/** The client, or the lane of a class. */
-function whoseOf({ clientId, laneId }: SessionEvent): string | null {
-  return clientId ?? laneId ?? null;
+/** The client, or the lane that is no client's. What a guest's lane says is about whoever the guest turned out to be. */
+function whoseOf(draft: StateDraft, { clientId, laneId }: SessionEvent): string | null {
+  return clientId ?? draft.state.lanes[draft.laneAt(laneId)]?.clientId ?? laneId ?? null;
+}
+
+/** The client, where there is one. */
+function clientIn(draft: StateDraft, event: SessionEvent): string | null {
+  const whose = whoseOf(draft, event);
+  return whose === event.laneId ? null : whose;
 }
 
 function standAt(set: Mutable<SetState>, ...views: readonly (View | undefined)[]): void {
@@ -97,10 +103,13 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   'lane-joined': (draft, event) => {
     if (!event.laneId || draft.laneAt(event.laneId) >= 0) return;
     const items = newItems(draft, event.payload.items);
+    const { guest } = event.payload;
+    // A level of a class is nobody: it stands under its own id. So does a guest, until somebody has said who that is.
+    const clientId = event.clientId ?? (guest === undefined ? undefined : event.payload.clientId) ?? event.laneId;
     const lane: Mutable<LaneState> = {
       laneId: event.laneId,
-      // A level of a class is nobody: it stands under its own id.
-      clientId: event.clientId ?? event.laneId,
+      clientId,
+      ...(guest !== undefined && clientId === event.laneId && { guest }),
       joinedAt: event.at,
       leftAt: null,
       items,
@@ -335,7 +344,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   'proposal-shown': (draft, event) => {
     const { proposalId } = event.payload;
     if (draft.state.proposals.some((proposal) => proposal.proposalId === proposalId)) return;
-    draft.ownList('proposals').push({ ...event.payload, clientId: whoseOf(event), decided: null });
+    draft.ownList('proposals').push({ ...event.payload, clientId: whoseOf(draft, event), decided: null });
   },
   'proposal-decided': (draft, event) => {
     const { proposalId, taken, instead } = event.payload;
@@ -418,7 +427,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
   },
   'pain-reported': (draft, event) => {
     const { payload } = event;
-    draft.ownList('pains').push({ ...payload, eventId: event.id, at: event.at, clientId: whoseOf(event) });
+    draft.ownList('pains').push({ ...payload, eventId: event.id, at: event.at, clientId: whoseOf(draft, event) });
     const path = draft.pathOfSet(payload.setId);
     if (path) draft.writeSet(path).pain = true;
     // Before the first rep there is no set, and the movement is left out all the same.
@@ -428,7 +437,7 @@ const APPLY: { readonly [T in EventType]: Apply<T> } = {
     if (item) draft.writeItem(item).pain = true;
   },
   note: (draft, event) => {
-    draft.ownList('notes').push({ at: event.at, clientId: event.clientId ?? null, text: event.payload.text });
+    draft.ownList('notes').push({ at: event.at, clientId: clientIn(draft, event), text: event.payload.text });
   },
   'decision-made': (draft, event) => {
     if (!event.clientId) return;

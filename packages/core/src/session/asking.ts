@@ -1,7 +1,7 @@
 import { feltIn } from '../movement/feeling.ts';
 import type { Feeling } from '../movement/feelingEntry.ts';
 import { inLane, reportPain, type ActionContext, type Drafts } from './actions.ts';
-import { isLevel } from './classLane.ts';
+import { isLevel } from './whoseLane.ts';
 import type { BriefIndex } from './briefIndex.ts';
 import type { HurtAnswer } from './eventTypes.ts';
 import type { LaneSituation } from './laneSituation.ts';

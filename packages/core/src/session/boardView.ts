@@ -1,7 +1,7 @@
 import type { MovementRevision } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Plan, PlanBlock, PlanItem } from '../planning/plan.ts';
-import { calledOf } from './classLane.ts';
+import { calledOf } from './whoseLane.ts';
 import type { ClientBrief, SessionBrief } from './brief.ts';
 import type { LaneState, SegmentState, SessionState, SetState } from './state.ts';
 

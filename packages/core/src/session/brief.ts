@@ -57,7 +57,7 @@ export interface DueDecision {
 
 /** Everything about one client that Floor needs. Health data: kept per sign-in. */
 export interface ClientBrief {
-  /** The lane's own id for a level of a class (`isLevel`), which is nobody. */
+  /** The lane's own id for a level of a class and for a guest (`isNobodys`). */
   readonly clientId: string;
   readonly name: string;
   readonly laneId: string;
@@ -73,6 +73,8 @@ export interface ClientBrief {
   readonly cueStyle?: PreferredCues;
   /** By movement: how the place is set up for them. */
   readonly setUps?: Readonly<Record<string, SetUp>>;
+  /** Somebody works here who is nobody's client, or not yet. */
+  readonly guest?: true;
   /** Nobody has put the health questions to them yet. */
   readonly healthNotAsked?: true;
   /** Joined while the server couldn't be reached: put together on this device of what it knew, until the server knows of it. */

@@ -23,6 +23,15 @@ export interface KnownPast {
   readonly answers?: AnswerHabits | undefined;
 }
 
+/** A level or a guest, where a client's record is asked for: nothing is known of it but what it is called. */
+export function asNobody({
+  laneId,
+  level,
+  guest,
+}: PickedLane): ClientDocument & { readonly clientId: string; readonly version: number } {
+  return { clientId: laneId, version: 0, name: guest ?? level ?? 'Everybody', birthYear: 0, goals: [], cautions: [] };
+}
+
 /** Where, and with what, an hour is done. */
 export interface Surroundings {
   /** The positions in force where a client hasn't their own. */
@@ -53,7 +62,8 @@ export function clientBriefOf(
     due,
     setUps,
     ...(answers && { answers }),
-    ...(!client.readiness && lane.clientId !== undefined && { healthNotAsked: true as const }),
+    ...(lane.guest !== undefined && { guest: true as const }),
+    ...(!client.readiness && (lane.clientId ?? lane.guest) !== undefined && { healthNotAsked: true as const }),
     ...(client.unit && { unit: client.unit }),
     ...(client.cueStyle && { cueStyle: client.cueStyle }),
     items: lane.movements.flatMap((picked) => {

@@ -8,7 +8,7 @@ import { type Region, SEVERITIES } from '../movement/terms.ts';
 import { viewsFrom } from './mirror.ts';
 import type { ClientBrief, FaultRate } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
-import { calledOf } from './classLane.ts';
+import { calledOf } from './whoseLane.ts';
 import type { ItemState, LaneState, SeenFaultState, SessionState, SetState } from './state.ts';
 
 /** A fault as a tile: what it is, and how often this client shows it. */

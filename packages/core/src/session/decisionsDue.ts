@@ -9,7 +9,7 @@ import type { Load } from '../movement/load.ts';
 import type { ResolvedMovement } from '../movement/resolvedMovement.ts';
 import { lastJudged } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
-import { isLevel } from './classLane.ts';
+import { isNobodys } from './whoseLane.ts';
 import { isAloneUnder, neighbour } from './clientAdvice.ts';
 import { lastDone, movementOutcome } from './movementOutcome.ts';
 import type { ItemState, LaneState, SessionState } from './state.ts';
@@ -21,7 +21,7 @@ export function decisionsDue(
   state: Pick<SessionState, 'typed'>,
   lane: LaneState,
 ): readonly (NextSession & { readonly movementId: string })[] {
-  if (isLevel(lane)) return [];
+  if (isNobodys(lane)) return [];
   const client = index.client(lane.clientId);
   return lane.items.flatMap((item) => {
     const movement = movementsOf(index, state)(lane.clientId, item.movementId);

@@ -93,6 +93,10 @@ export class SessionEnded {
 
 export class LaneJoined {
   @IsArray() @ArrayMaxSize(60) @Each(() => SessionItem) items!: SessionItem[];
+  /** What a guest is called, who is nobody's client, or not yet. */
+  @Maybe() @IsString() @Length(1, 40) guest?: string;
+  /** Who the guest turned out to be: said by amending this event. All that the lane did is theirs from then on. */
+  @Maybe() @IsId() clientId?: string;
 }
 
 export class LaneLeft {

@@ -3,7 +3,7 @@ import { isSameLoad } from '../movement/loadText.ts';
 import { answerOf, leftNothing } from '../loading/effort.ts';
 import { amountPerSide, askedAmount, judgedSegments, lastJudged } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
-import { isLevel } from './classLane.ts';
+import { isLevel } from './whoseLane.ts';
 import { isPreparing } from './preparing.ts';
 import type { LaneState, SessionState, SetState } from './state.ts';
 

@@ -8,6 +8,7 @@ export {
   countRep,
   decideNext,
   dropItem,
+  guestWas,
   joinFloor,
   leaveFloor,
   dropHold,
@@ -78,18 +79,18 @@ export type { ClientBrief, DueDecision, FaultRate, MovementHistory, SessionBrief
 export { movementsOf, typedSlug } from './typed.ts';
 export { revisionsToBring, withRevisions } from './broughtMovements.ts';
 export { type BriefIndex, indexBrief } from './briefIndex.ts';
-export { type KnownPast, clientBriefOf } from './clientBriefOf.ts';
+export { type KnownPast, asNobody, clientBriefOf } from './clientBriefOf.ts';
 export { briefOnPlan } from './briefOnPlan.ts';
 export { planContextOf } from './planContextOf.ts';
 export { movementsForFloor } from './briefMovements.ts';
 export { neighbour } from './clientAdvice.ts';
 export type { CorrectionStep, FaultTile } from './correctionStep.ts';
 export { type BoardView, boardBrief, boardState } from './boardView.ts';
-export { calledOf, clientOf, isLevel } from './classLane.ts';
+export { calledOf, clientOf, isLevel, isNobodys } from './whoseLane.ts';
 export { FIRST_NEXT_TIME, leftOver, stretchesFor } from './closing.ts';
 export { decisionsDue } from './decisionsDue.ts';
 export { type EventDraft, stampEvent } from './envelope.ts';
-export type { SessionEvent, SessionItem } from './event.ts';
+export type { EventOf, SessionEvent, SessionItem } from './event.ts';
 export {
   COUNT_IN_SECONDS,
   SHOW_SECONDS,
@@ -131,6 +132,6 @@ export {
 export { nextSetAfter } from './nextSetAfter.ts';
 export { SessionFold } from './sessionFold.ts';
 export { isClean } from './setJudgement.ts';
-export { startAgain } from './startAgain.ts';
+export { pickedOf, startAgain } from './startAgain.ts';
 export type { PickedLane, PickedMovement, StartSession } from './startSession.ts';
 export type { FaultStatus, ItemState, LaneState, SessionState, SetState, TypedState } from './state.ts';

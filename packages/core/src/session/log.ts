@@ -79,7 +79,10 @@ export interface ItemLog {
 
 export interface LaneLog {
   readonly laneId: string;
+  /** The lane's own id where it is no client's. */
   readonly clientId: string;
+  /** What a guest is called, as long as nobody has said who that is. */
+  readonly guest?: string;
   readonly items: readonly ItemLog[];
   readonly decisions: readonly DecisionState[];
   /** Absent in logs that were written before set-ups were noted. */
@@ -121,6 +124,7 @@ export function projectLog(state: SessionState, movementOf: PinnedMovements): Se
     lanes: state.lanes.map((lane) => ({
       laneId: lane.laneId,
       clientId: lane.clientId,
+      ...(lane.guest !== undefined && { guest: lane.guest }),
       decisions: isLastOfClient(lane) ? state.decisions.filter((decision) => decision.clientId === lane.clientId) : [],
       setUps: isLastOfClient(lane) ? state.setUps.filter((setUp) => setUp.clientId === lane.clientId) : [],
       pains: isLastOfClient(lane) ? state.pains.filter((pain) => pain.clientId === lane.clientId) : [],

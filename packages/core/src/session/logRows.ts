@@ -9,7 +9,7 @@ import { amountPerSide, lastJudged, secondsUnderWork, segmentAmount } from './am
 import type { StretchKind } from '../planning/planTerms.ts';
 import type { SegmentChange } from './event.ts';
 import type { Actor, SegmentPart } from './eventTypes.ts';
-import { clientOf } from './classLane.ts';
+import { clientOf } from './whoseLane.ts';
 import type { PinnedMovements } from './log.ts';
 import { lastDone, movementOutcome } from './movementOutcome.ts';
 import { isClean } from './setJudgement.ts';

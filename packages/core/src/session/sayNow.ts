@@ -2,7 +2,7 @@ import { amountText } from '../movement/doseText.ts';
 import { loadKg, loadText, numberText } from '../movement/loadText.ts';
 import { lowerFirst } from '../movement/text.ts';
 import { amountPerSide, askedAmount, lastJudged } from './amount.ts';
-import { isLevel } from './classLane.ts';
+import { isNobodys } from './whoseLane.ts';
 import type { LaneSituation } from './laneSituation.ts';
 import { isClean } from './setJudgement.ts';
 import type { SetState } from './state.ts';
@@ -15,8 +15,8 @@ const GONE_SETS = 2;
 
 /** What an ended set has brought that is worth one sentence, said once: in the rest after the set that brought it. `null` mostly. */
 export function worthSaying(situation: LaneSituation, set: SetState): string | null {
-  // Of a class nothing is known from before.
-  if (set.endedAt === null || set.pain || isLevel(situation.lane)) return null;
+  // Of a class, and of a guest, nothing is known from before.
+  if (set.endedAt === null || set.pain || isNobodys(situation.lane)) return null;
   return best(situation, set) ?? goneFault(situation, set) ?? first(situation, set);
 }
 

@@ -2,7 +2,7 @@ import { daysBetween } from '../checks/daysBetween.ts';
 import { dayAfter } from '../checks/calendar.ts';
 import { judgedSegments } from './amount.ts';
 import type { BriefIndex } from './briefIndex.ts';
-import { isLevel } from './classLane.ts';
+import { isLevel } from './whoseLane.ts';
 import type { LaneState } from './state.ts';
 
 /** A muscle that may be sore in the days after, and up to which day. */

@@ -25,6 +25,8 @@ export class PickedLane {
   /** Whose it is; of a class the lane is a level, and nobody's. */
   @Maybe() @IsId() clientId?: string;
   @Maybe() @IsString() @Length(1, 40) level?: string;
+  /** Who joins an hour of people without being a client is a guest, called so. */
+  @Maybe() @IsString() @Length(1, 40) guest?: string;
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(PLAN_ITEMS_MOST)

@@ -121,7 +121,10 @@ export interface ItemState extends SessionItem {
 
 export interface LaneState {
   readonly laneId: string;
+  /** The lane's own id where it is no client's (`isNobodys`). */
   readonly clientId: string;
+  /** What a guest is called, as long as nobody has said who that is. */
+  readonly guest?: string;
   readonly joinedAt: string;
   readonly leftAt: string | null;
   readonly items: readonly ItemState[];

@@ -11,7 +11,11 @@ import { SESSION } from './smallLibrary.ts';
  */
 
 const id = (kind: string, n: number) => `0190${kind}000-0000-7000-8000-${n.toString(16).padStart(12, '0')}`;
-const LANES = [0, 1, 2].map((n) => ({ laneId: id('a', n), clientId: id('c', n % 2) }));
+const LANES: readonly { readonly laneId: string; readonly clientId?: string }[] = [
+  ...[0, 1, 2].map((n) => ({ laneId: id('a', n), clientId: id('c', n % 2) })),
+  // A guest's, or a level's.
+  { laneId: id('a', 3) },
+];
 const MOVEMENTS = ['waxwing:easy', 'waxwing:middle', 'waxwing:hard'];
 const FAULTS = ['waxwing:middle/knees-in', 'waxwing:middle/heels-lift'];
 
@@ -40,7 +44,9 @@ type Payloads = { readonly [T in EventType]?: fc.Arbitrary<Extract<EventDraft, {
 const PAYLOADS: Payloads = {
   'session-started': fc.constant({ localDate: '2026-03-02', zone: 'Europe/Berlin' }),
   'session-ended': fc.constantFrom({}, { note: 'A good hour.' }),
-  'lane-joined': fc.subarray([...ITEMS]).map((items) => ({ items })),
+  'lane-joined': fc
+    .tuple(fc.subarray([...ITEMS]), fc.boolean())
+    .map(([items, isGuest]) => ({ items, ...(isGuest && { guest: 'Bo' }) })),
   'lane-left': fc.constant({}),
   'day-told': fc
     .subarray(['knees' as const, 'hips' as const])
@@ -154,6 +160,7 @@ function draftOf(said: Said, before: readonly SessionEvent[]): EventDraft {
     ...target.payload,
     ...('target' in target.payload && { target: 7 }),
     ...('text' in target.payload && { text: 'y' }),
+    ...('guest' in target.payload && { clientId: id('c', 2) }),
   };
   return { type: 'amended', payload: { eventId: target.id, amends: target.type, payload: other } };
 }

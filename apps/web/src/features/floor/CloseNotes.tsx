@@ -1,7 +1,7 @@
 import { lowerFirst } from '@waxwing/core/movement';
 import {
   calledOf,
-  isLevel,
+  isNobodys,
   leftOver,
   sorenessAfter,
   stretchesFor,
@@ -94,7 +94,7 @@ function LaneNotes({ index, lane, isNamed, firstNext, onFirstNext }: LaneNotesPr
                   {lowerFirst(index.nameOf(movementId))}
                 </span>
                 {/* Of what was begun the decision stands above. */}
-                {sets === of && !isLevel(lane) && (
+                {sets === of && !isNobodys(lane) && (
                   <button
                     type="button"
                     aria-pressed={isFirst}

@@ -8,6 +8,7 @@ import {
   leftOver,
   type BriefIndex,
   type DecidedNext,
+  type LaneState,
   type SessionState,
 } from '@waxwing/core/session';
 import { useState } from 'react';
@@ -17,6 +18,7 @@ import { holdOf } from '../../shared/typedLoad.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { fromText } from '../../shared/viewWords.ts';
 import { CloseNotes, leftKey } from './CloseNotes.tsx';
+import { WhoIsGuest } from './WhoIsGuest.tsx';
 import type { FloorSession } from '../../shared/live/floorSession.ts';
 
 /** How long finishing waits for the server. */
@@ -39,6 +41,8 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
   const [firstNext, setFirstNext] = useState<ReadonlySet<string>>(new Set());
   const [note, setNote] = useState('');
   const [busy, setBusy] = useState(false);
+  const [asksAbout, setAsksAbout] = useState<LaneState | null>(null);
+  const guests = state.lanes.filter(({ guest }) => guest !== undefined);
   const isClass = state.lanes.length > 0 && state.lanes.every(isLevel);
   const keyOf = (laneId: string, movementId: string) => `${laneId}|${movementId}`;
   const change = (key: string, part: Partial<DecidedNext>) =>
@@ -70,7 +74,7 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
       {isClass && (
         <p className="text-quiet mt-1 text-lg">Nobody is asked anything: the log keeps what was done and what was said.</p>
       )}
-      {proposals.length === 0 && !isClass && (
+      {proposals.length === 0 && guests.length === 0 && !isClass && (
         <p className="text-quiet mt-1 text-lg">No set was ended, so there is nothing to decide.</p>
       )}
       <ul className="mt-3">
@@ -128,6 +132,18 @@ export function FinishPanel({ live, index, state, onBack, onDone }: FinishPanelP
           );
         })}
       </ul>
+      {guests.map((lane) => (
+        <p key={lane.laneId} className="border-base-300 flex flex-wrap items-center gap-3 border-t py-3 text-lg">
+          <span className="min-w-64 flex-1">
+            {lane.guest} is a guest. Say which client that is, and this hour is theirs, with what comes next time. It can be said
+            later in the log, too.
+          </span>
+          <button type="button" className="btn min-h-14 px-5" onClick={() => setAsksAbout(lane)}>
+            Who is {lane.guest}?
+          </button>
+        </p>
+      ))}
+      {asksAbout && <WhoIsGuest live={live} state={state} lane={asksAbout} onClose={() => setAsksAbout(null)} />}
       <CloseNotes
         index={index}
         state={state}

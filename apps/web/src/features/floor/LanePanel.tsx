@@ -28,6 +28,7 @@ import { FeltDialog } from './FeltDialog.tsx';
 import { LaneRail } from './LaneRail.tsx';
 import { LaneStrip } from './LaneStrip.tsx';
 import { ListDialog } from './ListDialog.tsx';
+import { WhoIsGuest } from './WhoIsGuest.tsx';
 import { laneTaps, tappedBy, type LaneTaps } from './laneTaps.ts';
 import type { FloorSession } from '../../shared/live/floorSession.ts';
 import { isOnClock } from './onClock.ts';
@@ -82,6 +83,7 @@ export function LanePanel(props: LanePanelProps) {
   const [showsList, setShowsList] = useState(false);
   const [asksFelt, setAsksFelt] = useState(false);
   const [asksDay, setAsksDay] = useState(false);
+  const [asksWho, setAsksWho] = useState(false);
   const { laneId } = lane;
   const onClock = isOnClock(index, state, situation);
   /** With others beside it there is less room. */
@@ -193,7 +195,7 @@ export function LanePanel(props: LanePanelProps) {
   const showKeys = useCallback(() => setShowsKeys(true), []);
   const findSwap = useCallback(() => setFindsSwap(true), []);
   const swipe = useSwipe(isTight ? onSwitchLane : null);
-  useKeys(bindings, !showsPain && !showsKeys && !findsSwap && !showsList && !asksFelt && !asksDay);
+  useKeys(bindings, !showsPain && !showsKeys && !findsSwap && !showsList && !asksFelt && !asksDay && !asksWho);
 
   return (
     <>
@@ -280,8 +282,16 @@ export function LanePanel(props: LanePanelProps) {
       {asksDay && <DayDialog live={live} index={index} state={state} situation={situation} onClose={() => setAsksDay(false)} />}
       {asksFelt && <FeltDialog index={index} situation={situation} taps={taps} onClose={() => setAsksFelt(false)} />}
       {showsList && (
-        <ListDialog index={index} situation={situation} taps={taps} onFindSwap={findSwap} onClose={() => setShowsList(false)} />
+        <ListDialog
+          index={index}
+          situation={situation}
+          taps={taps}
+          onFindSwap={findSwap}
+          onSayWho={() => setAsksWho(true)}
+          onClose={() => setShowsList(false)}
+        />
       )}
+      {asksWho && <WhoIsGuest live={live} state={state} lane={lane} onClose={() => setAsksWho(false)} />}
       {showsKeys && <KeyHelp bindings={bindings} onClose={() => setShowsKeys(false)} />}
     </>
   );

@@ -1,6 +1,6 @@
 import { lowerFirst } from '@waxwing/core/movement';
 import { calledOf, isLevel, type BriefIndex, type LaneSituation } from '@waxwing/core/session';
-import { LogOut, Search, X } from 'lucide-react';
+import { LogOut, Search, UserRound, X } from 'lucide-react';
 import { Dialog } from '../../shared/Dialog.tsx';
 import { LaneItems } from './LaneRail.tsx';
 import type { LaneTaps } from './laneTaps.ts';
@@ -10,11 +10,13 @@ interface ListDialogProps {
   readonly situation: LaneSituation;
   readonly taps: LaneTaps;
   readonly onFindSwap: () => void;
+  /** Says who a guest is. */
+  readonly onSayWho: () => void;
   readonly onClose: () => void;
 }
 
 /** The list of one of several: beside the others' strips it has no room of its own. */
-export function ListDialog({ index, situation, taps, onFindSwap, onClose }: ListDialogProps) {
+export function ListDialog({ index, situation, taps, onFindSwap, onSayWho, onClose }: ListDialogProps) {
   const { item, isWorking, nextItem } = situation;
   const canDrop = !isWorking && !item.dropped && nextItem !== null && item.setIds.length < item.sets;
   return (
@@ -38,6 +40,18 @@ export function ListDialog({ index, situation, taps, onFindSwap, onClose }: List
             }}
           >
             <X aria-hidden="true" size={16} /> Leave out {lowerFirst(index.nameOf(item.movementId))}
+          </button>
+        )}
+        {situation.lane.guest && (
+          <button
+            type="button"
+            className="btn btn-ghost min-h-14 justify-start px-3"
+            onClick={() => {
+              onClose();
+              onSayWho();
+            }}
+          >
+            <UserRound aria-hidden="true" size={16} /> Who is {situation.lane.guest}?
           </button>
         )}
         {!isLevel(situation.lane) && (

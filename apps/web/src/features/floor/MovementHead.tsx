@@ -1,6 +1,6 @@
 import { amountText, doseText, loadText, loadTextIn, lowerFirst, tempoText } from '@waxwing/core/movement';
 import { setUpText } from '@waxwing/core/client';
-import { calledOf, isLevel, slotOf, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
+import { calledOf, isNobodys, slotOf, type BriefIndex, type LaneSituation, type Levels } from '@waxwing/core/session';
 import type { WatchNext } from '@waxwing/core/coaching';
 import clsx from 'clsx';
 import { Camera, List } from 'lucide-react';
@@ -88,7 +88,7 @@ export const MovementHead = memo(function MovementHead({
           {askedText(situation)}
           {word && <b> · {word}</b>}
           {segment?.change && <b> · {lowerFirst(segment.change.text)}</b>}
-          {!isLevel(lane) && (
+          {!isNobodys(lane) && (
             <>
               {' · '}
               <button type="button" className="link min-h-11 cursor-pointer" onClick={() => setEditsSetUp(true)}>

@@ -2,11 +2,15 @@ import { useQuery } from '@tanstack/react-query';
 import { amountText, loadText, lowerFirst } from '@waxwing/core/movement';
 import { answerText } from '@waxwing/core/loading';
 import { firstName } from '@waxwing/core/client';
-import type { CueTrialLog, ItemLog, LaneLog, SetLog } from '@waxwing/core/session';
-import type { SessionAnswer } from '@waxwing/core/api';
+import { isNobodys, type CueTrialLog, type ItemLog, type LaneLog, type SetLog } from '@waxwing/core/session';
+import type { ClientSummary, SessionAnswer } from '@waxwing/core/api';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { api, RequestRefused, Unreachable } from '../../shared/api.ts';
 import { clockText, dayText, secondsBetween } from '../../shared/dates.ts';
+import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
+import { GuestDialog } from '../../shared/GuestDialog.tsx';
+import { FloorSession } from '../../shared/live/floorSession.ts';
 import { Page } from '../../shared/page.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
@@ -16,7 +20,8 @@ import { whoIn } from '../../shared/whoIn.ts';
 
 export default function LogPage() {
   const { sessionId = '' } = useParams();
-  const { me } = useSignedIn();
+  const { me, outbox } = useSignedIn();
+  const [asksAbout, setAsksAbout] = useState<LaneLog | null>(null);
   const answer = useQuery({
     queryKey: ['sessions', sessionId],
     queryFn: async () => {
@@ -33,6 +38,17 @@ export default function LogPage() {
     },
     refetchOnMount: 'always',
   });
+  // As on Floor: the hour is opened on this device, which sends what is said of it.
+  const sayWho = async (laneId: string, client: ClientSummary) => {
+    const live = await FloorSession.open(await deviceStoreFor(me.trainerId), outbox!, sessionId);
+    try {
+      await live.sayWho(laneId, client);
+    } finally {
+      live.close();
+    }
+    await outbox!.flush();
+    await answer.refetch();
+  };
   if (!answer.data) {
     return (
       <Page title="Log">
@@ -73,10 +89,19 @@ export default function LogPage() {
           key={lane.laneId}
           lane={lane}
           names={session.names}
-          clientName={nameOf(session, lane.clientId)}
+          clientName={lane.guest ?? nameOf(session, lane.clientId)}
+          onSayWho={lane.guest === undefined ? undefined : () => setAsksAbout(lane)}
           isShared={session.log.lanes.length > 1}
         />
       ))}
+      {asksAbout?.guest && outbox && (
+        <GuestDialog
+          guest={asksAbout.guest}
+          here={new Set(session.log.lanes.map(({ clientId }) => clientId))}
+          onSay={(client) => sayWho(asksAbout.laneId, client)}
+          onClose={() => setAsksAbout(null)}
+        />
+      )}
       {session.log.notes.map((note) => (
         <p key={note.at} className="border-base-300 border-t py-3 text-lg">
           <b>Note:</b> {note.text}
@@ -96,30 +121,26 @@ interface LaneSectionProps {
   readonly lane: LaneLog;
   readonly names: Names;
   readonly clientName: string;
+  /** Of a guest: says who that was. */
+  readonly onSayWho: (() => void) | undefined;
   /** With others: whose it is has to be said. */
   readonly isShared: boolean;
 }
 
-function LaneSection({ lane, names, clientName, isShared }: LaneSectionProps) {
+function LaneSection({ lane, names, clientName, onSayWho, isShared }: LaneSectionProps) {
   const done = lane.items.filter((item) => item.sets.length > 0);
   return (
     <>
       {isShared && <h2 className="border-base-content mt-8 border-t-2 pt-3 text-3xl">{clientName}</h2>}
-      <section aria-label={isShared ? `Next time, ${firstName(clientName)}` : 'Next time'} className="mb-6">
-        <h2 className="text-2xl">Next time</h2>
-        {lane.decisions.length === 0 && <p className="text-quiet">Nothing was decided.</p>}
-        <ul>
-          {lane.decisions.map((decision) => (
-            <li key={decision.eventId} className="text-lg">
-              <b>{names[decision.movementId] ?? decision.movementId}:</b> {decision.text}{' '}
-              <span className="text-quiet">({decision.reasons.join('; ')})</span>
-            </li>
-          ))}
-        </ul>
-        <Link to={`/start/${lane.clientId}`} className="btn btn-primary mt-3 min-h-12">
-          Start another session with {firstName(clientName)}
-        </Link>
-      </section>
+      {onSayWho && (
+        <p className="mb-3 flex flex-wrap items-center gap-3 text-lg">
+          {clientName} joined as a guest.
+          <button type="button" className="btn min-h-12" onClick={onSayWho}>
+            Who was {clientName}?
+          </button>
+        </p>
+      )}
+      {!isNobodys(lane) && <NextTime lane={lane} names={names} clientName={clientName} isShared={isShared} />}
       {lane.pains.map((pain) => (
         <p key={pain.eventId} className="border-error mb-3 border-l-8 pl-3 text-lg">
           <b>Pain ({PAIN_WORDS[pain.kind]})</b>
@@ -132,6 +153,27 @@ function LaneSection({ lane, names, clientName, isShared }: LaneSectionProps) {
       ))}
       {done.length === 0 && <p className="text-quiet text-lg">No set was done.</p>}
     </>
+  );
+}
+
+/** What was decided, and the way to the next hour; nothing of the kind for a level or a guest. */
+function NextTime({ lane, names, clientName, isShared }: Omit<LaneSectionProps, 'onSayWho'>) {
+  return (
+    <section aria-label={isShared ? `Next time, ${firstName(clientName)}` : 'Next time'} className="mb-6">
+      <h2 className="text-2xl">Next time</h2>
+      {lane.decisions.length === 0 && <p className="text-quiet">Nothing was decided.</p>}
+      <ul>
+        {lane.decisions.map((decision) => (
+          <li key={decision.eventId} className="text-lg">
+            <b>{names[decision.movementId] ?? decision.movementId}:</b> {decision.text}{' '}
+            <span className="text-quiet">({decision.reasons.join('; ')})</span>
+          </li>
+        ))}
+      </ul>
+      <Link to={`/start/${lane.clientId}`} className="btn btn-primary mt-3 min-h-12">
+        Start another session with {firstName(clientName)}
+      </Link>
+    </section>
   );
 }
 

@@ -199,7 +199,10 @@ export class DeviceStore {
     await this.db.put('briefs', brief);
   }
 
-  /** Somebody joins here, with what was put together of them: the brief and what is still to be told, both or neither. */
+  /**
+   * Somebody joins here, or a guest turns out to be somebody, with what was put together of them: the brief and what is still to be told,
+   * both or neither. Of a lane it is enough to tell whose it is now.
+   */
   async keepJoined(brief: SessionBrief, lane: PickedLane): Promise<void> {
     const transaction = this.db.transaction(['briefs', 'meta'], 'readwrite');
     const { sessionId } = brief;
@@ -207,15 +210,19 @@ export class DeviceStore {
     const known = (await meta.get(`joining ${sessionId}`)) as Joining | undefined;
     await Promise.all([
       transaction.objectStore('briefs').put(brief),
-      meta.put({ key: `joining ${sessionId}`, lanes: [...(known?.lanes ?? []), lane] }),
+      meta.put({
+        key: `joining ${sessionId}`,
+        lanes: [...(known?.lanes ?? []).filter(({ laneId }) => laneId !== lane.laneId), lane],
+      }),
       transaction.done,
     ]);
   }
 
   /** The server knows of the lane, or has said why it won't. */
-  async settleJoining(sessionId: string, laneId: string): Promise<void> {
+  async settleJoining(sessionId: string, { laneId, clientId }: PickedLane): Promise<void> {
     const transaction = this.db.transaction('meta', 'readwrite');
-    await leaveJoining(transaction.store, sessionId, (lane) => lane.laneId === laneId);
+    // While a guest was told of, it may have been said who that is.
+    await leaveJoining(transaction.store, sessionId, (lane) => lane.laneId === laneId && lane.clientId === clientId);
     await transaction.done;
   }
 

@@ -239,7 +239,7 @@ export class Outbox {
     const theirs = verdict ? await this.store.unsentOfLane(sessionId, lane.laneId) : [];
     const obstacle = verdict && (await this.deal(verdict, sessionId, theirs));
     if (obstacle) return obstacle;
-    await this.store.settleJoining(sessionId, lane.laneId);
+    await this.store.settleJoining(sessionId, lane);
     this.wellAgain(sessionId);
     return null;
   }

@@ -248,9 +248,9 @@ describe('somebody who joins', () => {
     return Promise.resolve(new Response(JSON.stringify(body), { status: 200, headers }));
   };
 
-  const whoJoins = ({ clientId, laneId, name }: ClientBrief): [ClientSummary, PickedLane] => [
-    { clientId, version: 1, name, birthYear: 1968, goals: [], cautions: [{ caution: 'knee' }] },
+  const whoJoins = ({ clientId, laneId, name }: ClientBrief): [PickedLane, ClientSummary] => [
     { laneId, clientId, movements: [{ movementId: SQUAT }] },
+    { clientId, version: 1, name, birthYear: 1968, goals: [], cautions: [{ caution: 'knee' }] },
   ];
 
   test('is kept in the brief, has a lane, and can be tapped on', async () => {
@@ -271,7 +271,7 @@ describe('somebody who joins', () => {
     const live = await open();
     const after = joined();
     const [, second] = after.clients;
-    const lane = whoJoins(second!)[1];
+    const [lane] = whoJoins(second!);
     await live.join(...whoJoins(second!));
     const made = (await store.brief(brief.sessionId))!.clients[1]!;
     expect(made).toMatchObject({ clientId: second!.clientId, name: 'Tobiah Renn', history: {}, madeHere: true });
@@ -286,7 +286,7 @@ describe('somebody who joins', () => {
     await new Promise((resolve) => setTimeout(resolve, 50));
     expect(live.situation(lane.laneId)!.client.name).toBe('Tobiah Renn');
 
-    await store.settleJoining(brief.sessionId, lane.laneId);
+    await store.settleJoining(brief.sessionId, lane);
     jest
       .spyOn(globalThis, 'fetch')
       .mockImplementation((url) => answers((url as string).includes('/events') ? { events: [], cursor: 0 } : after)());
@@ -304,6 +304,38 @@ describe('somebody who joins', () => {
     await store.keepAhead({ bookingId: v4(), at: new Date().toISOString(), brief: ahead });
     await live.join(...whoJoins(second!));
     expect((await store.brief(brief.sessionId))!.clients[1]!.history).toEqual(history);
+  });
+
+  test('without being a client is a guest, and somebody once that is said: what they did is then theirs, all without a network', async () => {
+    const live = await open();
+    const lane = { laneId: v4(), guest: 'Bo', movements: [{ movementId: SQUAT }] };
+    await live.join(lane);
+    expect(live.situation(lane.laneId)!.client).toMatchObject({ name: 'Bo', guest: true, healthNotAsked: true });
+    await live.act(lane.laneId, countRep);
+    const items = live.situation(lane.laneId)!.lane.items.map(({ itemId }) => itemId);
+
+    const [, client] = whoJoins(joined().clients[1]!);
+    await live.sayWho(lane.laneId, client);
+    const after = live.situation(lane.laneId)!;
+    expect(after.lane).toMatchObject({ clientId: client.clientId, sets: [{ clientId: client.clientId }] });
+    expect(after.lane.guest).toBeUndefined();
+    expect(after.client).toMatchObject({ name: 'Tobiah Renn', madeHere: true });
+    expect(after.lane.items.map(({ itemId }) => itemId)).toEqual(items);
+    await live.act(lane.laneId, countRep);
+    const events = await store.events(brief.sessionId);
+    expect(events.filter(({ clientId }) => clientId === client.clientId).map(({ type }) => type)).toEqual([
+      'amended',
+      'rep-counted',
+    ]);
+    // The server is told of the lane once, as whose it is now.
+    const { joining } = await store.toSend(brief.sessionId, 1);
+    expect(joining).toMatchObject([{ laneId: lane.laneId, clientId: client.clientId }]);
+    // Said again it changes nothing.
+    await live.sayWho(lane.laneId, client);
+    expect(await store.events(brief.sessionId)).toHaveLength(events.length);
+    // Of the guest alone it was told meanwhile: what is still to be told stays.
+    await store.settleJoining(brief.sessionId, lane);
+    expect((await store.toSend(brief.sessionId, 1)).joining).toHaveLength(1);
   });
 
   test('on another device is asked for when their lane comes, and what only this device holds stays', async () => {

@@ -1,10 +1,13 @@
 import {
   SessionFold,
+  asNobody,
   clientBriefOf,
+  guestWas,
   indexBrief,
   joinFloor,
   lastTap,
   openSession,
+  pickedOf,
   rememberSituations,
   revisionsToBring,
   type ActionContext,
@@ -45,8 +48,8 @@ export class FloorSession {
   private readonly fold: SessionFold;
   /** What was brought when the server was last asked for it: it isn't asked twice for the same. */
   private askedFor: readonly string[] | null = null;
-  /** So many lanes there were when the server was last asked who they are. */
-  private askedForPeople = 0;
+  /** Whose the lanes were when the server was last asked who that is. */
+  private askedForPeople = '';
   private readonly listeners = new Set<() => void>();
   /** Taps one after the other: each decides on what the one before has left. */
   private queue: Promise<unknown> = Promise.resolve();
@@ -167,18 +170,39 @@ export class FloorSession {
 
   /**
    * Somebody comes later: the server gives the running session what is needed of them. Where it can't be reached they join with what
-   * this device knows, and it is told with the next events.
+   * this device knows, and it is told with the next events. Without a client they join as a guest.
    */
-  async join(client: ClientSummary, lane: PickedLane): Promise<void> {
-    const { sessionId } = this.snapshot.index.brief;
-    const answer = keptAnswers.since() === null ? await this.askToJoin(sessionId, lane) : null;
-    const made = answer ? null : await this.madeHere(client, lane);
+  async join(lane: PickedLane, client?: ClientSummary): Promise<void> {
+    const whose = client ?? asNobody(lane);
+    const holdThem = await this.fetchOrMake(lane, whose);
     await this.enqueue(async () => {
-      if (answer) await this.hold(answer);
-      else if (made) await this.holdMade(made, lane);
-      const joined = this.snapshot.index.client(client.clientId);
+      await holdThem();
+      const joined = this.snapshot.index.client(whose.clientId);
       if (joined) await this.keep(joinFloor(joined));
     });
+  }
+
+  /** Says who a guest is: what they did, before and from now on, is that client's. */
+  async sayWho(laneId: string, client: ClientSummary): Promise<void> {
+    const { brief } = this.snapshot.index;
+    const { clientId } = client;
+    const guest = brief.clients.find((each) => each.guest && each.laneId === laneId);
+    const joined = [...this.fold.events()].find((event) => event.type === 'lane-joined' && event.laneId === laneId);
+    if (!guest || joined?.type !== 'lane-joined') return;
+    const holdThem = await this.fetchOrMake({ laneId, clientId, movements: pickedOf(guest.items) }, client);
+    await this.enqueue(async () => {
+      await holdThem();
+      await this.keep(guestWas(joined, clientId));
+    });
+  }
+
+  /** What is needed of somebody, from the server or else from this device. Answers what holds it, for when its turn has come. */
+  private async fetchOrMake(lane: PickedLane, whose: ClientSummary): Promise<() => Promise<void>> {
+    const { sessionId } = this.snapshot.index.brief;
+    const answer = keptAnswers.since() === null ? await this.askToJoin(sessionId, lane) : null;
+    if (answer) return () => this.hold(answer);
+    const made = await this.madeHere(whose, lane);
+    return () => this.holdMade(made, lane);
   }
 
   /** `null` when the server can't be reached. */
@@ -204,7 +228,7 @@ export class FloorSession {
 
   private async holdMade(made: ClientBrief, lane: PickedLane): Promise<void> {
     const { brief } = this.snapshot.index;
-    const whole = { ...brief, clients: [...brief.clients, made] };
+    const whole = { ...brief, clients: withLanes(brief.clients, [made]) };
     await this.store.keepJoined(whole, lane);
     this.snapshot = { ...this.snapshot, index: this.indexOf(whole) };
   }
@@ -213,9 +237,10 @@ export class FloorSession {
   private async hold(brief: SessionBrief): Promise<void> {
     const held = new Map(this.snapshot.index.brief.revisions.map((revision) => [revision.revisionId, revision]));
     const fresh = brief.revisions.filter(({ revisionId }) => !held.has(revisionId));
-    const known = new Set(brief.clients.map(({ laneId }) => laneId));
-    const here = this.snapshot.index.brief.clients.filter(({ laneId, madeHere }) => madeHere && !known.has(laneId));
-    const whole = { ...brief, clients: [...brief.clients, ...here], revisions: [...held.values(), ...fresh] };
+    const told = new Set(brief.clients.flatMap(({ laneId, guest }) => (guest ? [] : [laneId])));
+    // Whom the server knows as a guest may be somebody here already.
+    const here = this.snapshot.index.brief.clients.filter(({ laneId, madeHere }) => madeHere && !told.has(laneId));
+    const whole = { ...brief, clients: withLanes(brief.clients, here), revisions: [...held.values(), ...fresh] };
     await this.store.saveBrief(whole);
     this.snapshot = { ...this.snapshot, index: this.indexOf(whole) };
   }
@@ -290,8 +315,7 @@ export class FloorSession {
       await this.enqueue(() => this.takeIn(fresh));
       const { brief } = this.snapshot.index;
       const isMadeHere = brief.clients.some(({ madeHere }) => madeHere);
-      if (isMadeHere && (await this.store.toSend(sessionId, 1)).joining.length === 0)
-        await this.askForPeople(this.fold.state.lanes.length);
+      if (isMadeHere && (await this.store.toSend(sessionId, 1)).joining.length === 0) await this.askForPeople();
     } catch {
       // What this device keeps is enough to go on with; what it sends is refused, and said, by the outbox.
     }
@@ -305,7 +329,7 @@ export class FloorSession {
   /** At once, but for what was brought since (or at all: `looksAgain`), which the store is asked for first. */
   private async show(state: SessionState, looksAgain = false): Promise<void> {
     let { index } = this.snapshot;
-    if (lacksPeople(index, state) && this.askedForPeople !== state.lanes.length) void this.askForPeople(state.lanes.length);
+    if (lacksPeople(index, state) && this.askedForPeople !== peopleOf(state)) void this.askForPeople(peopleOf(state));
     if ((looksAgain || state.brought !== this.snapshot.state.brought) && lacksBrought(index, state)) {
       index = this.indexOf((await this.store.brief(index.brief.sessionId)) ?? index.brief);
       // Nobody's tap waits for the server.
@@ -316,8 +340,8 @@ export class FloorSession {
   }
 
   /** Whom another device let join. Without an answer the hour goes on with the others. */
-  private async askForPeople(lanes: number): Promise<void> {
-    this.askedForPeople = lanes;
+  private async askForPeople(people = peopleOf(this.fold.state)): Promise<void> {
+    this.askedForPeople = people;
     try {
       const brief = await api.get<SessionBrief>(`sessions/${this.snapshot.index.brief.sessionId}/brief`);
       await this.enqueue(async () => {
@@ -325,7 +349,7 @@ export class FloorSession {
         await this.show(this.fold.state, true);
       });
     } catch {
-      this.askedForPeople = 0;
+      this.askedForPeople = '';
     }
   }
 
@@ -350,6 +374,21 @@ export class FloorSession {
     return index;
   }
 }
+
+/** With these lanes; each stands where its lane stood. A guest turns into somebody without another list. */
+function withLanes(clients: readonly ClientBrief[], lanes: readonly ClientBrief[]): ClientBrief[] {
+  const fresh = new Map(lanes.map((lane) => [lane.laneId, lane]));
+  const known = new Set(clients.map(({ laneId }) => laneId));
+  return [
+    ...clients.map((client) => {
+      const lane = fresh.get(client.laneId);
+      return lane ? { ...lane, items: client.items } : client;
+    }),
+    ...lanes.filter(({ laneId }) => !known.has(laneId)),
+  ];
+}
+
+const peopleOf = ({ lanes }: SessionState) => lanes.map(({ clientId }) => clientId).join(' ');
 
 function lacksPeople(index: BriefIndex, { lanes }: SessionState): boolean {
   return lanes.some(({ clientId }) => index.client(clientId) === undefined);
