@@ -120,8 +120,11 @@ export function plan(
     };
     const lower = middle('lower');
     const lift = written('lift') ? middle('lift') : { ...lower, phase: 'lift' as const, like: 1 };
-    const finish = written('finish') ? make('finish') : { ...setUp, phase: 'finish' as const, like: 0 };
-    keys = [setUp, lower, turn, lift, finish];
+    // Who ends otherwise than they began, as in a landing, settles into the beginning again.
+    const end: PlannedKey[] = written('finish')
+      ? [make('finish'), { ...setUp, like: 0 }]
+      : [{ ...setUp, phase: 'finish' as const, like: 0 }];
+    keys = [setUp, lower, turn, lift, ...end];
   } else if (rhythm === 'hold') {
     const setUp = make('set-up');
     const hold = make('hold');

@@ -14,6 +14,8 @@ const HOLD_SECONDS = 2.5;
 const STEP_SECONDS = 0.6;
 /** Between two reps, so that they can be told apart. */
 const BREATH_SECONDS = 0.5;
+/** From a landing back to where it began. */
+const SETTLE_SECONDS = 0.8;
 const DEFAULT_TEMPO = { lowerSeconds: 2, turnSeconds: 0.3, liftSeconds: 1.2, finishSeconds: 0 };
 
 /** How a rep runs in time. A fault that hurries shortens the stretch that leads to it. */
@@ -31,10 +33,14 @@ export function timelineOf(rep: Rep, tempo: Tempo | undefined): readonly Stretch
     const { lowerSeconds, turnSeconds, liftSeconds, finishSeconds } = phases.includes('hold')
       ? { lowerSeconds: 1.5, turnSeconds: HOLD_SECONDS, liftSeconds: 1.5, finishSeconds: 0.5 }
       : (tempo ?? DEFAULT_TEMPO);
+    const placeOf = (phase: Phase) => (rep.keys.find((key) => key.phase === phase)?.at ?? 1) * (rep.alternates ? 2 : 1);
+    const turn = phases.includes('hold') ? 0.5 : placeOf('turn');
+    const end = placeOf('finish');
     return [
-      { from: 0, to: 0.5, seconds: Math.max(0.3, lowerSeconds * hurry(['lower', 'turn', 'enter', 'hold'])) },
-      { from: 0.5, to: 0.5, seconds: turnSeconds },
-      { from: 0.5, to: 1, seconds: Math.max(0.3, liftSeconds * hurry(['lift', 'finish', 'leave'])) },
+      { from: 0, to: turn, seconds: Math.max(0.3, lowerSeconds * hurry(['lower', 'turn', 'enter', 'hold'])) },
+      { from: turn, to: turn, seconds: turnSeconds },
+      { from: turn, to: end, seconds: Math.max(0.3, liftSeconds * hurry(['lift', 'finish', 'leave'])) },
+      ...(end < 1 ? [{ from: end, to: 1, seconds: SETTLE_SECONDS }] : []),
       { from: 1, to: 1, seconds: finishSeconds + BREATH_SECONDS },
     ];
   })();
