@@ -1,16 +1,33 @@
 import type { Page } from '@playwright/test';
 import axe from 'axe-core';
 
+/** What every rule of the guidelines looks at. */
+const GUIDELINES = { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21aa'] } satisfies axe.RunOnly;
+
+/** All that another theme can change: it has other colours, and nothing else. */
+const COLOURS = { type: 'rule', values: ['color-contrast', 'link-in-text-block'] } satisfies axe.RunOnly;
+
 /** What stands seriously in the way of somebody with a screen reader or a keyboard: rule and place, none when all is well. */
-export async function seriousProblems(page: Page): Promise<string[]> {
+export function seriousProblems(page: Page): Promise<string[]> {
+  return problemsOf(page, GUIDELINES);
+}
+
+/** The same of a page that was looked at in the other theme already. */
+export function seriousProblemsOfColour(page: Page): Promise<string[]> {
+  return problemsOf(page, COLOURS);
+}
+
+async function problemsOf(page: Page, runOnly: axe.RunOnly): Promise<string[]> {
   await page.evaluate(axe.source);
   // The nodes of what passed aren't gathered, and nothing is fetched once more: what would look at that, media, isn't there.
-  const { violations } = await page.evaluate(() =>
-    (window as unknown as { axe: typeof axe }).axe.run(document, {
-      runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa'],
-      resultTypes: ['violations'],
-      preload: false,
-    }),
+  const { violations } = await page.evaluate(
+    (only) =>
+      (window as unknown as { axe: typeof axe }).axe.run(document, {
+        runOnly: only,
+        resultTypes: ['violations'],
+        preload: false,
+      }),
+    runOnly,
   );
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { seriousProblems } from './axe.ts';
+import { seriousProblems, seriousProblemsOfColour } from './axe.ts';
 import { beyond, everyPage, isDrawn } from './pages.ts';
 import { signIn, test } from './server.ts';
 
@@ -24,11 +24,14 @@ test('no page scrolls sideways from 360 to 1280 px, has its title and heading, a
       const over = await beyond(page);
       if (over > 0) found.push(`${path}: ${over} px too wide at ${width}`);
     }
-    for (const theme of ['waxwing', 'dusk']) {
+    for (const [theme, problems] of [
+      ['waxwing', seriousProblems],
+      ['dusk', seriousProblemsOfColour],
+    ] as const) {
       await page.evaluate((name) => document.documentElement.setAttribute('data-theme', name), theme);
       // Tones of buttons fade over for a moment.
       await page.evaluate(() => Promise.all(document.getAnimations().map((each) => each.finished.catch(() => undefined))));
-      found.push(...(await seriousProblems(page)).map((problem) => `${path} in ${theme}: ${problem}`));
+      found.push(...(await problems(page)).map((problem) => `${path} in ${theme}: ${problem}`));
     }
   }
   expect(found).toEqual([]);
