@@ -11,7 +11,12 @@ const moments = {
   type: 'object',
   additionalProperties: {
     type: 'object',
-    properties: { contacts: { type: 'array', items: { type: 'string' } }, hands: { type: 'string' }, airCm: { type: 'number' } },
+    properties: {
+      contacts: { type: 'array', items: { type: 'string' } },
+      hands: { type: 'string' },
+      airCm: { type: 'number' },
+      forwardCm: { type: 'number' },
+    },
     additionalProperties: { type: 'number' },
   },
 };

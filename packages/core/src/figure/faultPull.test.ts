@@ -3,7 +3,8 @@ import { lexiconOf } from '../movement/library.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { faultAngles, figureWithFault } from './faultPull.ts';
 import { figureSourceOf } from './phasePlan.ts';
-import { Grip, ownAngles } from './pull.ts';
+import { anglesOf } from '../movement/figureKey.ts';
+import { Grip } from './pull.ts';
 import { solveStills } from './rep.ts';
 import { AVERAGE_BUILD } from './skeleton.ts';
 
@@ -21,7 +22,7 @@ describe('a fault’s pose', () => {
     const source = sourceOf(slug);
     const good = new Grip(source, lexicon, AVERAGE_BUILD, phase).posture;
     const figure = figureWithFault(source.figure, { angles }, phase, good);
-    const said = faultAngles(ownAngles(figure.keys[phase]), good);
+    const said = faultAngles(anglesOf(figure.keys[phase]), good);
     for (const [joint, deg] of Object.entries(angles)) expect(said[joint]).toBeCloseTo(deg, 0);
   });
 

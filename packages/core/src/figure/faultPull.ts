@@ -1,7 +1,8 @@
 import type { FaultChange, FigureDocument, JointAngles } from '../movement/figureDocument.ts';
 import type { Phase } from '../movement/terms.ts';
 import type { Posture } from './joints.ts';
-import { angleIn, ownAngles, withAngles } from './pull.ts';
+import { anglesOf, withAngles } from '../movement/figureKey.ts';
+import { angleIn } from './pull.ts';
 
 /** Less than this nobody meant. */
 const MEANT_DEG = 3;
@@ -17,7 +18,7 @@ export function figureWithFault(
   const changed = Object.fromEntries(
     Object.entries(angles).map(([joint, deg]) => [joint, Math.round((angleIn(good, joint) + deg) * 10) / 10]),
   );
-  const own = { ...withAngles(key, { ...ownAngles(key), ...changed }), ...(hands && { hands }) };
+  const own = { ...withAngles(key, { ...anglesOf(key), ...changed }), ...(hands && { hands }) };
   return { ...figure, keys: { ...figure.keys, [phase]: own } };
 }
 

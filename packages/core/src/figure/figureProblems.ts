@@ -1,5 +1,6 @@
 import type { Lexicon } from '../movement/library.ts';
 import type { FaultChange, FigureKey, JointAngles } from '../movement/figureDocument.ts';
+import { anglesOf } from '../movement/figureKey.ts';
 import type { Checkpoint, MovementDocument } from '../movement/movementDocument.ts';
 import { PHASES_OF_RHYTHM, type Phase } from '../movement/terms.ts';
 import { THINGS, contactsNamed } from './contacts.ts';
@@ -78,8 +79,7 @@ export function figureReferenceProblems(document: MovementDocument, lexicon: Lex
     if (!PHASES_OF_RHYTHM[document.rhythm].includes(phase)) {
       problems.push({ path, message: `a ${document.rhythm} has no phase ${phase}` });
     }
-    const { contacts, hands: _hands, airCm: _airCm, ...angles } = key;
-    problems.push(...contactProblems(contacts, `${path}.contacts`), ...angleProblems(angles as JointAngles, path, false));
+    problems.push(...contactProblems(key.contacts, `${path}.contacts`), ...angleProblems(anglesOf(key), path, false));
   }
   return problems;
 }

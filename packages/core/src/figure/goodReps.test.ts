@@ -29,9 +29,12 @@ describe.each(withFigure.map((document) => [document.id, document] as const))('%
     const gap = Math.max(...good.samples.at(-1)!.map((value, at) => Math.abs(value - good.samples[0]![at]!)));
     expect(gap).toBeLessThan(1e-4);
     // A metre counts as 130 degrees. A push off one foot on to the other goes far between two of 24 samples; a limb that flips goes further.
-    const jumps = good.samples
+    // What lands elsewhere is shown as far as that, and begins again.
+    const landed = good.keys.find(({ phase }) => phase === 'finish')?.at ?? 1;
+    const way = good.landsElsewhere ? good.samples.slice(0, Math.round(landed * (good.samples.length - 1)) + 1) : good.samples;
+    const jumps = way
       .slice(1)
-      .map((posture, i) => Math.max(...posture.map((value, at) => Math.abs(value - good.samples[i]![at]!) * (at < 3 ? 130 : 1))));
+      .map((posture, i) => Math.max(...posture.map((value, at) => Math.abs(value - way[i]![at]!) * (at < 3 ? 130 : 1))));
     expect(Math.max(...jumps)).toBeLessThan(80);
   });
 

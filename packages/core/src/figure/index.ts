@@ -13,6 +13,7 @@ export * from './basePoseOf.ts';
 export * from './faultPull.ts';
 export * from './measurable.ts';
 export * from './pull.ts';
+export { anglesOf, withAngles } from '../movement/figureKey.ts';
 export * from './rep.ts';
 export * from './shownFault.ts';
 export * from './skeleton.ts';

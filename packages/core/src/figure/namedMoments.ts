@@ -10,6 +10,7 @@ import type { ShownFault } from './shownFault.ts';
 const SAID = 1;
 const SAID_BY_BASE = 0.5;
 const SAID_OF_PELVIS = 20;
+const FORWARD = 0;
 const UP = 2;
 /** The freedom that is given away to the balance. */
 export const GIVEN_AWAY = 0.002;
@@ -78,12 +79,18 @@ export function solveKeys(
     const { posture, said } = postureFrom(key.angles, under, key.phase);
     const anchor = solved[anchorAt];
     // What a base says of the pelvis only helps to put the figure in its place.
-    const targets = anchor && !between ? posture.map((value, i) => (i < PLACE_FREEDOMS ? anchor.posture[i]! : value)) : posture;
+    const inPlace = anchor && !between ? posture.map((value, i) => (i < PLACE_FREEDOMS ? anchor.posture[i]! : value)) : posture;
+    const { forwardCm } = key;
+    const targets =
+      forwardCm === undefined || !anchor
+        ? inPlace
+        : inPlace.map((value, i) => (i === FORWARD ? anchor.posture[FORWARD]! + forwardCm / 100 : value));
     const grounding = isAnchor || key.airCm !== undefined ? grounded(poser, targets, (key.airCm ?? 0) / 100) : targets;
     const own = new Set([...said].filter((each) => !base.said.has(each) || base.posture[each] !== posture[each]));
     const weights = weightsFor(poser, isAnchor || between ? said : own, base.said, isAnchor);
-    // In the air nothing else says how high it is.
+    // In the air nothing else says how high it is, nor where it comes down.
     if (key.airCm !== undefined) weights[UP] = SAID_OF_PELVIS;
+    if (forwardCm !== undefined) weights[FORWARD] = SAID_OF_PELVIS;
     const found = poser.solve({
       phase: key.phase,
       targets: grounding,
@@ -91,7 +98,7 @@ export function solveKeys(
       contacts: key.contacts,
       spells: key.spells,
       hands: key.hands,
-      start: anchor && !between && key.airCm === undefined ? anchor.posture : grounding,
+      start: anchor && !between && key.airCm === undefined && forwardCm === undefined ? anchor.posture : grounding,
     });
     // A fault of the landing decides for itself where the foot comes down.
     const decidesItself = fault !== undefined && fault.phase === key.phase && !isAnchor && !between;

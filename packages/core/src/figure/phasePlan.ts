@@ -1,4 +1,5 @@
-import type { FigureDocument, FigureKey, JointAngles } from '../movement/figureDocument.ts';
+import type { FigureDocument, JointAngles } from '../movement/figureDocument.ts';
+import { anglesOf } from '../movement/figureKey.ts';
 import type { Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { PHASES_OF_RHYTHM, type HandPlace, type Phase, type Position, type Rhythm } from '../movement/terms.ts';
@@ -34,18 +35,12 @@ export interface PlannedKey {
   readonly hands: HandPlace;
   /** How far off the floor, in centimetres. */
   readonly airCm?: number;
+  /** How far ahead of where the rep began, in centimetres. */
+  readonly forwardCm?: number;
   /** Half-way between its neighbours, apart from its own angles. */
   readonly between?: readonly [number, number];
   /** The same as another moment. */
   readonly like?: number;
-}
-
-function anglesOf(key: FigureKey | undefined): JointAngles {
-  const angles: Record<string, number> = {};
-  for (const [joint, value] of Object.entries(key ?? {})) {
-    if (typeof value === 'number' && joint !== 'airCm') angles[joint] = value;
-  }
-  return angles;
 }
 
 /** The contacts of a list of phrases; one that names none ends the posing. */
@@ -66,7 +61,8 @@ function withSpells(keys: readonly PlannedKey[]): PlannedKey[] {
   const spells = keys.map(() => new Map<Landmark, number>());
   for (const landmark of new Set(touches.flatMap((each) => [...each]))) {
     let spell = 0;
-    keys.forEach((_key, i) => {
+    keys.forEach((key, i) => {
+      if (i > 0 && key.forwardCm !== keys[i - 1]!.forwardCm) spell += 1;
       if (touches[i]!.has(landmark)) spells[i]!.set(landmark, spell);
       else spell += 1;
     });
@@ -105,6 +101,7 @@ export function plan(
       contacts: contactsFrom(key?.contacts ?? still, phase),
       hands: key?.hands ?? startHands,
       ...(key?.airCm !== undefined && { airCm: key.airCm }),
+      ...(key?.forwardCm !== undefined && { forwardCm: key.forwardCm }),
       ...more,
     };
   };

@@ -4,7 +4,8 @@ import type { Phase } from '../movement/terms.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { figureErrorText } from './figureError.ts';
 import { figureSourceOf } from './phasePlan.ts';
-import { Grip, HANDLES, withAngles, type Pulled } from './pull.ts';
+import { withAngles } from '../movement/figureKey.ts';
+import { Grip, HANDLES, type Pulled } from './pull.ts';
 import { AVERAGE_BUILD } from './skeleton.ts';
 
 const { movements, vocabulary } = starterLibrary();

@@ -1,4 +1,5 @@
-import type { FigureKey, JointAngles } from '../movement/figureDocument.ts';
+import type { JointAngles } from '../movement/figureDocument.ts';
+import { anglesOf } from '../movement/figureKey.ts';
 import { PHASES_OF_RHYTHM, SIDES, type Phase } from '../movement/terms.ts';
 import { bodyOf } from './body.ts';
 import { cameraAt, projected, type Azimuth, type Point } from './drawing.ts';
@@ -151,7 +152,7 @@ export class Grip {
   /** The angles of the phase as they have to be said for this posture: those that were, and those that were pulled. */
   private said(): JointAngles {
     const { balance, keys } = this.source.figure;
-    const before = ownAngles(keys[this.key.phase]);
+    const before = anglesOf(keys[this.key.phase]);
     // What brings the body over its base is found, and the pelvis follows it.
     const isFound = (name: string) =>
       FOLLOW_CONTACTS.test(name) || (balance !== undefined && (name === 'pelvis.tilt' || name === balance.by));
@@ -189,22 +190,6 @@ const JOINTS: readonly string[] = [
 function sidesOf(name: string): readonly [number, number] {
   const [left, right] = freedomsNamed(name);
   return [left ?? freedomAt(name), right ?? left ?? freedomAt(name)];
-}
-
-/** What a phase says of joints. */
-export function ownAngles(key: FigureKey | undefined): JointAngles {
-  const angles: Record<string, number> = {};
-  for (const [joint, value] of Object.entries(key ?? {}))
-    if (typeof value === 'number' && joint !== 'airCm') angles[joint] = value;
-  return angles;
-}
-
-/** A phase with other angles; what else it says (what touches, where the hands are) stays. */
-export function withAngles(key: FigureKey | undefined, angles: JointAngles): FigureKey {
-  const rest = Object.fromEntries(
-    Object.entries(key ?? {}).filter(([joint, value]) => typeof value !== 'number' || joint === 'airCm'),
-  );
-  return { ...rest, ...angles };
 }
 
 /** The limits of a joint as an author names it, in degrees; nothing for a name that is none. */

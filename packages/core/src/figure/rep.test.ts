@@ -10,6 +10,7 @@ import { figureSourceOf, type FigureSource } from './phasePlan.ts';
 import { postureAt, solveRep, type Rep } from './rep.ts';
 import { FAULT_STRENGTHS, shownFault, type FaultStrength } from './shownFault.ts';
 import { AVERAGE_BUILD, type Build } from './skeleton.ts';
+import { placeAt, secondsOf, timelineOf } from './timeline.ts';
 
 describe('a fault', () => {
   const squat = movements.find(({ id }) => id === 'waxwing:goblet-squat')!;
@@ -122,6 +123,33 @@ describe('what the library does not hold yet', () => {
     const ballAt = (i: number) => whereIs(framesOf(lunge.body, lunge.position, lunge.keys[i]!.posture), 'ball.right');
     expect(ballAt(0)[0] - ballAt(2)[0]).toBeGreaterThan(0.5);
     expect(ballAt(4)).toEqual(ballAt(0));
+  });
+
+  it('a jump onto a box flies ahead, stands on it, and begins again without a way back', () => {
+    const jump = repOf(
+      pose({
+        base: 'stand',
+        things: [{ thing: 'box', heightM: 0.35 }],
+        keys: {
+          turn: { 'hip.flexion': 78, 'knee.flexion': 80, 'ankle.dorsiflexion': 24 },
+          lift: { contacts: [], airCm: 40, forwardCm: 25, 'hip.flexion': 66, 'knee.flexion': 72 },
+          finish: { contacts: ['feet on box'], forwardCm: 50, 'hip.flexion': 84, 'knee.flexion': 76, 'ankle.dorsiflexion': 24 },
+        },
+      }),
+    );
+    expectSound(jump);
+    const ballAt = (i: number) => whereIs(framesOf(jump.body, jump.position, jump.keys[i]!.posture), 'ball.left');
+    expect(ballAt(3)[0] - ballAt(0)[0]).toBeGreaterThan(0.15);
+    expect(ballAt(4)[0] - ballAt(0)[0]).toBeGreaterThan(0.4);
+    expect(ballAt(4)[2] - ballAt(0)[2]).toBeCloseTo(0.35, 2);
+    expect(ballAt(5)).toEqual(ballAt(0));
+    expect(jump.things.map(({ at }) => at[0] > 0.3)).toEqual([true]);
+
+    const line = timelineOf(jump, undefined);
+    const landed = jump.keys[4]!.at;
+    const places = Array.from({ length: 200 }, (_, i) => placeAt(line, (i / 200) * secondsOf(line)));
+    expect(places.filter((place) => place > landed && place < 1)).toEqual([]);
+    expect(places).toContain(landed);
   });
 
   it('every base pose can be taken', () => {

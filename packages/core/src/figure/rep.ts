@@ -47,6 +47,8 @@ export interface Rep {
   readonly isFlushed: boolean;
   /** The fault's phase takes this share of its usual time. */
   readonly hurry?: { readonly phase: Phase; readonly time: number };
+  /** It ends elsewhere than it began: from there the picture begins again. */
+  readonly landsElsewhere: boolean;
   /** The second half is the mirror image of the first: of what goes by turns, and begins as its own mirror image. */
   readonly alternates: boolean;
   /** The side that works, or is in front: the left as written, the right in the mirror. */
@@ -118,6 +120,7 @@ function repOf(source: FigureSource, poses: BasePoses, build: Build, fault: Show
     hands: keys[Math.min(2, keys.length - 1)]!.hands,
     isBalanced: source.figure.balance !== undefined,
     isFlushed: fault?.change.flushed ?? false,
+    landsElsewhere: keys.some((key, i) => i > 0 && isCut(keys[i - 1]!, key)),
     alternates: false,
     side: 'left',
     ...(source.figure.hold && { hold: source.figure.hold }),
@@ -167,7 +170,7 @@ function solveWay(poser: Poser, keys: readonly SolvedKey[], source: FigureSource
     // The same way back is the same way.
     const back = done.find((each) => each.from === to.posture && each.to === from.posture);
     const way = back ? [...back.way].reverse() : [];
-    if (!back && from.posture !== to.posture) {
+    if (!back && from.posture !== to.posture && !isCut(from, to)) {
       for (let step = 1; step < steps; step += 1) {
         const share = step / steps;
         const targets = from.posture.map((value, i) => value + (to.posture[i]! - value) * share);
@@ -191,15 +194,21 @@ function solveWay(poser: Poser, keys: readonly SolvedKey[], source: FigureSource
     while (way.length < steps - 1) way.push(from.posture);
     done.push({ from: from.posture, to: to.posture, way });
     samples.push(...way, to.posture);
-    const pins = pinsOf(poser, shared, from.spells);
+    const kept = isCut(from, to) ? from.contacts : shared;
+    const pins = pinsOf(poser, kept, from.spells);
     for (let step = 1; step < steps; step += 1) {
-      contactsAt.push(shared);
+      contactsAt.push(kept);
       pinsAt.push(pins);
     }
     contactsAt.push(to.contacts);
     pinsAt.push(pinsOf(poser, to.contacts, to.spells));
   }
   return { samples, contactsAt, pinsAt };
+}
+
+/** From a landing elsewhere nobody is shown walking back: the picture begins again. */
+function isCut(from: SolvedKey, to: SolvedKey): boolean {
+  return from.phase === 'finish' && from.forwardCm !== to.forwardCm;
 }
 
 function bothHands(from: SolvedKey, to: SolvedKey): HandPlace {

@@ -14,7 +14,7 @@ const HOLD_SECONDS = 2.5;
 const STEP_SECONDS = 0.6;
 /** Between two reps, so that they can be told apart. */
 const BREATH_SECONDS = 0.5;
-/** From a landing back to where it began. */
+/** From a landing back to where it began; so long it stands where that is elsewhere. */
 const SETTLE_SECONDS = 0.8;
 const DEFAULT_TEMPO = { lowerSeconds: 2, turnSeconds: 0.3, liftSeconds: 1.2, finishSeconds: 0 };
 
@@ -40,7 +40,7 @@ export function timelineOf(rep: Rep, tempo: Tempo | undefined): readonly Stretch
       { from: 0, to: turn, seconds: Math.max(0.3, lowerSeconds * hurry(['lower', 'turn', 'enter', 'hold'])) },
       { from: turn, to: turn, seconds: turnSeconds },
       { from: turn, to: end, seconds: Math.max(0.3, liftSeconds * hurry(['lift', 'finish', 'leave'])) },
-      ...(end < 1 ? [{ from: end, to: 1, seconds: SETTLE_SECONDS }] : []),
+      ...(end < 1 ? [{ from: end, to: rep.landsElsewhere ? end : 1, seconds: SETTLE_SECONDS }] : []),
       { from: 1, to: 1, seconds: finishSeconds + BREATH_SECONDS },
     ];
   })();

@@ -1,4 +1,4 @@
-import type { JointAngles } from './figureDocument.ts';
+import { anglesOf } from './figureKey.ts';
 import type { Lexicon } from './library.ts';
 import type { MovementDocument } from './movementDocument.ts';
 import type { Impact, Pattern, Position, Rhythm } from './terms.ts';
@@ -42,8 +42,8 @@ export function factsOf(document: MovementDocument, lexicon: Pick<Lexicon, 'kit'
 
 function kneeBendOf({ figure }: MovementDocument): number {
   if (!figure) return 0;
-  const bends = Object.entries(figure.keys).map(([phase, { contacts: _contacts, hands: _hands, airCm: _airCm, ...key }]) => {
-    const angles = key as JointAngles;
+  const bends = Object.entries(figure.keys).map(([phase, key]) => {
+    const angles = anglesOf(key);
     const both = angles['knee.flexion'] ?? 0;
     return phase === 'set-up' ? 0 : Math.min(angles['knee.left.flexion'] ?? both, angles['knee.right.flexion'] ?? both);
   });

@@ -12,6 +12,7 @@ import {
   ValidateBy,
 } from 'class-validator';
 import { Each, Maybe, One } from '../checks/parts.ts';
+import type { FigureKey, JointAngles } from './figureKey.ts';
 import {
   HAND_PLACES,
   HELD_THINGS,
@@ -26,24 +27,14 @@ import {
   type Side,
 } from './terms.ts';
 
+export type { FigureKey, JointAngles } from './figureKey.ts';
+
 /** `knee.flexion`, or `knee.left.flexion` for one side. Which there are, and their limits, is known to `figure/joints`. */
 const JOINT_PATTERN = /^[a-z]+(\.(left|right))?\.[a-z]+$/;
 /** `feet`, `hand.left`, `hands on wall`. Which there are is known to `figure/contacts`. */
 const CONTACT_PATTERN = /^[a-z]+(\.(left|right))?( on [a-z]+)?$/;
 /** `knee.left`, `ear`. Which there are is known to `figure/landmarks`. */
 export const LANDMARK_PATTERN = /^[a-zA-Z]+(\.(left|right))?$/;
-
-/** Joint angles in degrees by name. */
-export type JointAngles = Readonly<Record<string, number>>;
-
-/** One moment of a figure: joint angles, and what differs from the base in contacts and hands. */
-export interface FigureKey {
-  readonly contacts?: readonly string[];
-  readonly hands?: HandPlace;
-  /** In the air: how far the lowest point of the body is off the floor, in centimetres. Nothing may touch. */
-  readonly airCm?: number;
-  readonly [joint: string]: number | readonly string[] | string | undefined;
-}
 
 function angleProblem(joint: string, value: unknown): string | null {
   if (!JOINT_PATTERN.test(joint)) return `${joint} is not a joint`;
@@ -68,12 +59,15 @@ function keysProblem(value: unknown): string | null {
   for (const [phase, key] of Object.entries(value)) {
     if (!(PHASES as readonly string[]).includes(phase)) return `${phase} is not a phase`;
     if (!isRecord(key)) return `${phase} must be a list of joints with their angles`;
-    const { contacts, hands, airCm, ...angles } = key;
+    const { contacts, hands, airCm, forwardCm, ...angles } = key;
     if (airCm !== undefined && !(typeof airCm === 'number' && airCm >= 0 && airCm <= 120)) {
       return `${phase}.airCm must be 0 to 120 centimetres`;
     }
     if (airCm !== undefined && !(Array.isArray(contacts) && contacts.length === 0)) {
       return `${phase}: in the air nothing touches; say contacts: []`;
+    }
+    if (forwardCm !== undefined && !(typeof forwardCm === 'number' && Math.abs(forwardCm) <= 150)) {
+      return `${phase}.forwardCm must be -150 to 150 centimetres`;
     }
     if (contacts !== undefined && !isContactList(contacts)) return `${phase}.contacts must name contacts such as foot.left`;
     if (hands !== undefined && !(HAND_PLACES as readonly unknown[]).includes(hands)) {

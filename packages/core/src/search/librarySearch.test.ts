@@ -38,6 +38,7 @@ describe('a name', () => {
     expect(firstOf('push up')).toEqual(['full-push-up']);
     expect(firstOf('Pull-up')).toEqual(['pull-up']);
     expect(firstOf('seated cable row')).toEqual(['seated-cable-row']);
+    expect(firstOf('squat w/ curl')).toEqual(['squat-and-curl']);
   });
 
   test('may be joined, split, in the plural, shortened, with an error, or not typed to its end', () => {

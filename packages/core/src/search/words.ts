@@ -10,9 +10,10 @@ export function wordsIn(text: string): string[] {
   return plain.split(/[^\p{L}\p{N}]+/u).filter((word) => word !== '');
 }
 
-/** The words of a query, as far as anybody would type one. */
+/** The words of a query, as far as anybody would type one; "w/" is "with". */
 export function wordsTyped(query: string): string[] {
-  return wordsIn(query.slice(0, LETTERS_MOST)).slice(0, WORDS_MOST);
+  const spelledOut = query.slice(0, LETTERS_MOST).replace(/\bw\/o\b/gi, 'without').replace(/\bw\//gi, 'with ');
+  return wordsIn(spelledOut).slice(0, WORDS_MOST);
 }
 
 /** Endings that say nothing about what is meant, longest first. */

@@ -16,10 +16,10 @@ import {
   Grip,
   JOINTS,
   angleIn,
+  anglesOf,
   figureErrorText,
   figureSourceOf,
   limitsOf,
-  ownAngles,
   solveStills,
   withAngles,
   type Azimuth,
@@ -131,7 +131,7 @@ function Posing({ document, figure, editor }: PosingProps) {
   const [last, setLast] = useState(rep);
   if (rep && rep !== last) setLast(rep);
   const key = figure.keys[at];
-  const said = ownAngles(key);
+  const said = anglesOf(key);
   const say = (angles: Readonly<Record<string, number>>) => {
     setAsked(null);
     setFigure((before) => ({ ...before, keys: { ...before.keys, [at]: withAngles(before.keys[at], angles) } }));
