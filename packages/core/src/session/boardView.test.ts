@@ -58,6 +58,15 @@ describe('what a board on another device is given', () => {
     expect(lane!.sets).toHaveLength(1);
   });
 
+  test('of a guest no more than the first of what was typed', () => {
+    const { brief, state } = hour();
+    const guest = { ...brief.clients[0]!, clientId: brief.clients[0]!.laneId, name: 'Bo Secret', guest: true as const };
+    const lanes = state.lanes.map((lane) => ({ ...lane, clientId: lane.laneId, guest: 'Bo Secret' }));
+    const view = boardBrief({ ...brief, clients: [guest] }, { ...state, lanes }, true);
+    expect(view.clients.map(({ name }) => name)).toEqual(['Bo']);
+    expect(JSON.stringify([view, boardState({ ...state, lanes })])).not.toContain('Secret');
+  });
+
   test('without names nobody is named', () => {
     const { brief, state } = hour();
     expect(boardBrief(brief, state, false).clients.map(({ name }) => name)).toEqual(['Lane 1']);

@@ -1,3 +1,4 @@
+import { firstName } from '../client/firstName.ts';
 import type { MovementRevision } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Plan, PlanBlock, PlanItem } from '../planning/plan.ts';
@@ -45,8 +46,10 @@ function movementsIn({ movementId, own, way }: PlanItem): string[] {
   return [movementId, ...own.flatMap((each) => each.movementId ?? []), ...(way?.kind === 'then-easier' ? [way.movementId] : [])];
 }
 
+/** A first name. What a trainer typed for a guest may be more than that. */
 function nameIn({ clients }: SessionBrief, clientId: string): string {
-  return calledOf(clients.find((client) => client.clientId === clientId));
+  const client = clients.find((each) => each.clientId === clientId);
+  return client?.guest ? firstName(client.name) : calledOf(client);
 }
 
 function boardClient(laneId: string, name: string): ClientBrief {
