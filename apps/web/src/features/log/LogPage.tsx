@@ -9,13 +9,14 @@ import { Link, useParams } from 'react-router';
 import { api, RequestRefused, Unreachable } from '../../shared/api.ts';
 import { clockText, dayText, secondsBetween } from '../../shared/dates.ts';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
+import { PATIENCE_WITH_KEPT_MS } from '../../shared/device/keptAnswers.ts';
 import { GuestDialog } from '../../shared/GuestDialog.tsx';
 import { FloorSession } from '../../shared/live/floorSession.ts';
 import { Page } from '../../shared/page.tsx';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Failed, Loading } from '../../shared/states.tsx';
 import { STRETCH_NAMES } from '../../shared/stretchWords.ts';
-import { localLog } from './localLog.ts';
+import { keepsLog, localLog } from './localLog.ts';
 import { whoIn } from '../../shared/whoIn.ts';
 
 export default function LogPage() {
@@ -25,8 +26,9 @@ export default function LogPage() {
   const answer = useQuery({
     queryKey: ['sessions', sessionId],
     queryFn: async () => {
+      const patienceMs = (await keepsLog(me.trainerId, sessionId)) ? PATIENCE_WITH_KEPT_MS : undefined;
       try {
-        return { ...(await api.get<SessionAnswer>(`sessions/${sessionId}`)), isLocal: false };
+        return { ...(await api.getNow<SessionAnswer>(`sessions/${sessionId}`, patienceMs)), isLocal: false };
       } catch (error) {
         const local =
           error instanceof Unreachable || (error instanceof RequestRefused && error.status >= 500)

@@ -2,6 +2,14 @@ import { foldSession, indexBrief, isLevel, movementsOf, projectLog } from '@waxw
 import type { SessionAnswer } from '@waxwing/core/api';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 
+/** Whether this device could show the log of a session itself. A store that is refused keeps nothing. */
+export async function keepsLog(trainerId: string, sessionId: string): Promise<boolean> {
+  const brief = await deviceStoreFor(trainerId)
+    .then((store) => store.brief(sessionId))
+    .catch(() => undefined);
+  return brief !== undefined;
+}
+
 /** The log of a session from what this device keeps, made by the same projection as the server's; `null` if it keeps none. */
 export async function localLog(trainerId: string, sessionId: string): Promise<SessionAnswer | null> {
   const store = await deviceStoreFor(trainerId);
