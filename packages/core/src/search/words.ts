@@ -12,7 +12,10 @@ export function wordsIn(text: string): string[] {
 
 /** The words of a query, as far as anybody would type one; "w/" is "with". */
 export function wordsTyped(query: string): string[] {
-  const spelledOut = query.slice(0, LETTERS_MOST).replace(/\bw\/o\b/gi, 'without').replace(/\bw\//gi, 'with ');
+  const spelledOut = query
+    .slice(0, LETTERS_MOST)
+    .replace(/\bw\/o\b/gi, 'without')
+    .replace(/\bw\//gi, 'with ');
   return wordsIn(spelledOut).slice(0, WORDS_MOST);
 }
 
