@@ -38,7 +38,7 @@ export class Briefs {
     const library = await this.library.current(studioId);
     const revisionOf = new Map(library.revisions.map((revision) => [revision.document.id, revision]));
     const inventory = await this.inventoryOf(studioId, form, clients[0]!);
-    const briefs = await this.briefsOf(actor, form.lanes, clients, { inventory, revisionOf });
+    const briefs = await this.briefsOf(actor, form.lanes, clients, { inventory, revisionOf, localDate: form.localDate });
     const picked = [
       ...form.lanes.flatMap(({ movements }) => movements.map(({ movementId }) => movementId)),
       // What the plan has at hand for whom a movement is too much, or not enough, and what it lets follow at once.
@@ -71,7 +71,7 @@ export class Briefs {
   /** What a running session needs of somebody who joins it; a movement that it has pinned already is theirs as it is there. */
   async pinJoined(
     actor: Pick<SignedIn, 'studioId' | 'trainerId'>,
-    { pins }: SessionEntity,
+    { pins, localDate }: SessionEntity,
     lane: PickedLane,
     client: ClientSummary,
   ): Promise<{ readonly client: ClientBrief; readonly revisionIds: readonly string[] }> {
@@ -79,7 +79,7 @@ export class Briefs {
     const pinned = await this.library.revisionsById(pins.revisionIds);
     const revisionOf = new Map([...library.revisions, ...pinned].map((revision) => [revision.document.id, revision]));
     const inventory = pins.inventory ?? null;
-    const [brief] = await this.briefsOf(actor, [lane], [client], { inventory, revisionOf });
+    const [brief] = await this.briefsOf(actor, [lane], [client], { inventory, revisionOf, localDate });
     const onFloor = movementsForFloor(
       lane.movements.map(({ movementId }) => movementId),
       [...revisionOf.values()].map(({ document }) => document),
@@ -91,7 +91,10 @@ export class Briefs {
     actor: Pick<SignedIn, 'studioId' | 'trainerId'>,
     lanes: readonly PickedLane[],
     clients: readonly ClientSummary[],
-    { inventory, revisionOf }: { inventory: Inventory | null; revisionOf: ReadonlyMap<string, MovementRevision> },
+    {
+      revisionOf,
+      ...where
+    }: { inventory: Inventory | null; localDate: string; revisionOf: ReadonlyMap<string, MovementRevision> },
   ): Promise<ClientBrief[]> {
     const { studioId } = actor;
     const stances = await this.stances.inForce(actor);
@@ -115,7 +118,7 @@ export class Briefs {
         answers: habits.get(client.clientId),
       };
       const revision = (movementId: string) => revisionOf.get(movementId);
-      briefs.push(clientBriefOf(client, lane, past, { positions: stances, inventory, revisionOf: revision, newId: uuid }));
+      briefs.push(clientBriefOf(client, lane, past, { ...where, positions: stances, revisionOf: revision, newId: uuid }));
     }
     return briefs;
   }

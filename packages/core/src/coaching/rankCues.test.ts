@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { lexiconOf } from '../movement/library.ts';
 import { resolveMovement, stancesInForce } from '../movement/resolvedMovement.ts';
 import { movementDocument, revisionOf, SMALL_VOCABULARY } from '../test/smallLibrary.ts';
+import type { Audience } from '../movement/terms.ts';
 import { EMPTY_BOOK, tallyKey, type TallyBook } from './cueTally.ts';
 import { priorOfPlace, rankCues, type PreferredCues, type SaidCue } from './rankCues.ts';
 
@@ -47,6 +48,20 @@ describe('ranking cues', () => {
     expect(first!.reasons).toEqual(['fixed it 6 of 6 times for others, over all movements']);
     const atFault = { [tallyKey(fault.faultId, SECOND)]: { trials: 4, score: 0, fixed: 0 } };
     expect(rank({ client: {}, others: atFault, othersByType: byType })[0]!.cue.cueId).toBe(FIRST);
+  });
+
+  test('what is meant for such as them is said before, what is meant for others after; nothing is known of a stranger', () => {
+    const meant = { ...fault, cues: fault.cues.map((cue, i) => (i === 1 ? { ...cue, audience: 'older-adult' as const } : cue)) };
+    const ranked = (audiences?: readonly Audience[]) =>
+      rankCues({ fault: meant, clientName: 'Wren', book: EMPTY_BOOK, said: [], ...(audiences && { audiences }) });
+    expect(ranked(['older-adult', 'beginner']).map(({ cue }) => cue.cueId)).toEqual([SECOND, FIRST]);
+    expect(ranked(['older-adult'])[0]!.reasons).toContain('said to older people');
+    expect(ranked(['beginner']).map(({ estimate }) => estimate)).toEqual([0.5, expect.closeTo(0.35)]);
+    expect(ranked().map(({ estimate }) => estimate)).toEqual([0.5, 0.45]);
+    // What has worked weighs more than whom it was meant for.
+    const worked: TallyBook = { ...EMPTY_BOOK, client: { [tallyKey(fault.faultId, FIRST)]: { trials: 4, score: 4, fixed: 4 } } };
+    const [first] = rankCues({ fault: meant, clientName: 'Wren', book: worked, said: [], audiences: ['older-adult'] });
+    expect(first!.cue.cueId).toBe(FIRST);
   });
 
   test('one without effect in this set drops below the untried, one that made it worse is not offered again', () => {

@@ -1,6 +1,6 @@
 import type { TouchAnswer } from '../client/clientTerms.ts';
 import type { CueOutcome } from '../movement/cueOutcome.ts';
-import type { CueKind } from '../movement/terms.ts';
+import type { Audience, CueKind } from '../movement/terms.ts';
 import type { ResolvedCue, ResolvedFault } from '../movement/resolvedMovement.ts';
 import { NO_TALLY, addTrial, tallyKey, type CueTally, type TallyBook } from './cueTally.ts';
 
@@ -39,8 +39,15 @@ export interface PreferredCues {
   readonly touch: TouchAnswer;
 }
 
-/** A kind that somebody takes to is expected to work as if it stood two places higher. */
+/** A kind that somebody takes to, or words meant for such as them, are expected to work as if they stood two places higher; words for others, lower. */
 const PREFERRED_BONUS = 0.1;
+
+const MEANT_FOR: Readonly<Record<Audience, string>> = {
+  beginner: 'said to beginners',
+  experienced: 'said to the experienced',
+  'older-adult': 'said to older people',
+  teen: 'said to teenagers',
+};
 
 export interface RankCuesInput {
   readonly fault: ResolvedFault;
@@ -49,6 +56,8 @@ export interface RankCuesInput {
   /** Cues said for this fault in this session; they count on top of the book. */
   readonly said: readonly SaidCue[];
   readonly style?: PreferredCues | undefined;
+  /** Whom cues are meant for that this client is; absent where nothing is known of them, and every cue is for anybody. */
+  readonly audiences?: readonly Audience[];
 }
 
 function shrink(tally: CueTally, above: number): number {
@@ -78,11 +87,13 @@ function reasonsFor(own: CueTally, pooled: CueTally, byType: boolean, clientName
  * movement's fault (or, where they have no trial there, on its fault type over all movements), and from there to this
  * client. A cue that made it worse is not offered again in the set; one without effect in it drops below the untried.
  */
-export function rankCues({ fault, clientName, book, said, style }: RankCuesInput): readonly RankedCue[] {
+export function rankCues({ fault, clientName, book, said, style, audiences }: RankCuesInput): readonly RankedCue[] {
   const ranked = fault.cues.flatMap((cue, place): RankedCue[] => {
     // Consent was asked for and not given.
     if (cue.kind === 'touch' && style?.touch === 'no') return [];
     const isPreferred = style?.kinds.includes(cue.kind) ?? false;
+    const isMeant = cue.audience && audiences?.includes(cue.audience);
+    const fits = !cue.audience || !audiences ? 0 : isMeant ? PREFERRED_BONUS : -PREFERRED_BONUS;
     const mine = said.filter((trial) => trial.cueId === cue.cueId);
     if (mine.some((trial) => trial.inThisSet && trial.outcome === 'worse')) return [];
     const atFault = book.others[tallyKey(fault.faultId, cue.cueId)] ?? NO_TALLY;
@@ -96,11 +107,12 @@ export function rankCues({ fault, clientName, book, said, style }: RankCuesInput
       {
         cue,
         place,
-        estimate: shrink(own, shrink(pooled, priorOfPlace(place) + (isPreferred ? PREFERRED_BONUS : 0))),
+        estimate: shrink(own, shrink(pooled, priorOfPlace(place) + (isPreferred ? PREFERRED_BONUS : 0) + fits)),
         spent: mine.some((trial) => trial.inThisSet && trial.outcome === 'same'),
         reasons: [
           ...reasonsFor(own, pooled, byType, clientName, place),
           ...(isPreferred ? [`a kind that ${clientName} takes to`] : []),
+          ...(cue.audience && isMeant ? [MEANT_FOR[cue.audience]] : []),
           ...(cue.kind === 'touch' && style?.touch === 'ask' ? ['ask before you touch'] : []),
         ],
       },

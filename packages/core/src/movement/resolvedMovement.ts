@@ -1,7 +1,7 @@
 import { factsOf, isAnyOf } from './facts.ts';
 import type { Lexicon, MovementRevision } from './library.ts';
 import type { Checkpoint, MovementDocument, MovementFault } from './movementDocument.ts';
-import type { CueKind, Phase, Region } from './terms.ts';
+import type { Audience, CueKind, Phase, Region } from './terms.ts';
 import type { SharedCue, StancePoint, StanceTag } from './vocabulary.ts';
 
 /** Position in force for each contested point: `{ 'knee-travel': 'may-pass' }`. */
@@ -17,6 +17,8 @@ export interface ResolvedCue {
   /** Fault types that it is for. */
   readonly for: readonly string[];
   readonly shared: boolean;
+  /** To whom it is said rather than to others. */
+  readonly audience?: Audience;
 }
 
 /** A fault of one movement with what its type says. */
@@ -78,6 +80,7 @@ function resolveCues(
     if (!holds(cue.stance, stances) || (shared && !isRight(shared))) continue;
     const phase = cue.phase ?? shared?.phase;
     const explain = cue.explain ?? shared?.explain;
+    const audience = cue.audience ?? shared?.audience;
     if (shared) {
       cues.push({
         cueId: shared.id,
@@ -87,6 +90,7 @@ function resolveCues(
         shared: true,
         ...(phase && { phase }),
         ...(explain && { explain }),
+        ...(audience && { audience }),
       });
     } else if (cue.id && cue.text && cue.kind) {
       cues.push({
@@ -97,6 +101,7 @@ function resolveCues(
         shared: false,
         ...(phase && { phase }),
         ...(explain && { explain }),
+        ...(audience && { audience }),
       });
     }
   }

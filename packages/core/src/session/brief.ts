@@ -1,4 +1,5 @@
 import type { SetUp } from '../client/setUp.ts';
+import type { AgeGroup } from '../coaching/audience.ts';
 import type { TallyBook } from '../coaching/cueTally.ts';
 import type { PreferredCues } from '../coaching/rankCues.ts';
 import type { AnswerHabits } from '../loading/answerMeaning.ts';
@@ -71,6 +72,8 @@ export interface ClientBrief {
   readonly answers?: AnswerHabits;
   readonly unit?: MassUnit;
   readonly cueStyle?: PreferredCues;
+  /** Absent for those in between, for whom nothing is known of, and in briefs that were stored before. */
+  readonly ageGroup?: AgeGroup;
   /** By movement: how the place is set up for them. */
   readonly setUps?: Readonly<Record<string, SetUp>>;
   /** Somebody works here who is nobody's client, or not yet. */

@@ -1,5 +1,6 @@
 import type { ClientDocument } from '../client/clientDocument.ts';
 import type { SetUp } from '../client/setUp.ts';
+import { ageGroupOf } from '../coaching/audience.ts';
 import type { TallyBook } from '../coaching/cueTally.ts';
 import { adviseLoad } from '../loading/adviseLoad.ts';
 import type { AnswerHabits } from '../loading/answerMeaning.ts';
@@ -37,6 +38,8 @@ export interface Surroundings {
   /** The positions in force where a client hasn't their own. */
   readonly positions: Stances;
   readonly inventory: Inventory | null;
+  /** The hour's day, as "2026-03-02". */
+  readonly localDate: string;
   readonly revisionOf: (movementId: string) => MovementRevision | undefined;
   readonly newId: () => string;
 }
@@ -50,6 +53,8 @@ export function clientBriefOf(
 ): ClientBrief {
   const stances = { ...surroundings.positions, ...client.stances };
   const { history, due, setUps, book, faultRates, answers } = past;
+  const ageGroup =
+    lane.clientId === undefined ? undefined : ageGroupOf(client.birthYear, Number(surroundings.localDate.slice(0, 4)));
   return {
     clientId: client.clientId,
     laneId: lane.laneId,
@@ -66,6 +71,7 @@ export function clientBriefOf(
     ...(!client.readiness && (lane.clientId ?? lane.guest) !== undefined && { healthNotAsked: true as const }),
     ...(client.unit && { unit: client.unit }),
     ...(client.cueStyle && { cueStyle: client.cueStyle }),
+    ...(ageGroup && { ageGroup }),
     items: lane.movements.flatMap((picked) => {
       const revision = surroundings.revisionOf(picked.movementId);
       return revision ? [itemOf(picked, revision, past, { ...surroundings, positions: stances })] : [];

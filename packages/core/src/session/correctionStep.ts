@@ -1,4 +1,5 @@
 import { stepsFrom } from '../loading/makeable.ts';
+import { audiencesOf } from '../coaching/audience.ts';
 import { type Change, isCueingSpent, nextChanges } from '../coaching/nextChange.ts';
 import { rankCues, type RankedCue, type SaidCue } from '../coaching/rankCues.ts';
 import { triage, type Triage } from '../coaching/triage.ts';
@@ -8,7 +9,7 @@ import { type Region, SEVERITIES } from '../movement/terms.ts';
 import { viewsFrom } from './mirror.ts';
 import type { ClientBrief, FaultRate } from './brief.ts';
 import type { BriefIndex } from './briefIndex.ts';
-import { calledOf } from './whoseLane.ts';
+import { calledOf, isNobodys } from './whoseLane.ts';
 import type { ItemState, LaneState, SeenFaultState, SessionState, SetState } from './state.ts';
 
 /** A fault as a tile: what it is, and how often this client shows it. */
@@ -128,7 +129,14 @@ export function correctionStep(
   const rack = index.rack(item.movementId);
   const said = saidFor(state, lane.clientId, fault.faultId, set.setId);
   const waiting = set.trials.findLast((trial) => trial.faultId === fault.faultId && !trial.outcome && trial.counts);
-  const cues = rankCues({ fault, clientName: calledOf(client), book: client.book, said, style: client.cueStyle });
+  const cues = rankCues({
+    fault,
+    clientName: calledOf(client),
+    book: client.book,
+    said,
+    style: client.cueStyle,
+    ...(!isNobodys(lane) && { audiences: audiencesOf(client.ageGroup, history?.lookedSets ?? 0) }),
+  });
   return {
     triage: found,
     waitingFor: waiting

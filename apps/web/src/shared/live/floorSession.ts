@@ -222,7 +222,11 @@ export class FloorSession {
       api.get<StancesAnswer>('stances').catch(() => null),
     ]);
     const revisionOf = (movementId: string) => this.snapshot.index.revision(movementId);
-    const surroundings = { positions: { ...positions?.studio, ...positions?.mine }, inventory: brief.inventory ?? null };
+    const surroundings = {
+      positions: { ...positions?.studio, ...positions?.mine },
+      inventory: brief.inventory ?? null,
+      localDate: brief.localDate,
+    };
     return { ...clientBriefOf(client, lane, past, { ...surroundings, revisionOf, newId: v4 }), madeHere: true };
   }
 
