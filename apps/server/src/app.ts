@@ -47,11 +47,6 @@ const EVENTS_BODY = '2mb';
 const PACK_BODY = '10mb';
 /** A request that hasn't come in whole by then won't. */
 const REQUEST_MS = 60_000;
-/**
- * A connection is kept so long for the next request. Longer than what stands in front keeps it (nginx: 60 s): who reuses a connection in the
- * moment in which it is closed gets no answer, and a tap every few seconds needs no new one each time.
- */
-const KEEP_ALIVE_MS = 65_000;
 
 /** The whole server, not yet listening. Throws `DatabaseRefused` when its database can't be served. */
 export async function createApp(options: AppOptions): Promise<NestExpressApplication> {
@@ -75,7 +70,7 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
     serveApiDocs(app);
     if (webFolder && existsSync(join(webFolder, 'index.html'))) serveWeb(app, webFolder);
     app.enableShutdownHooks();
-    Object.assign(app.getHttpServer(), { requestTimeout: REQUEST_MS, keepAliveTimeout: KEEP_ALIVE_MS });
+    app.getHttpServer().requestTimeout = REQUEST_MS;
     return app;
   } catch (error) {
     await database.close();
