@@ -1,5 +1,13 @@
 import type { Audience } from '../movement/terms.ts';
 
+/** To whom a cue is said. */
+export const AUDIENCE_WORDS: Readonly<Record<Audience, string>> = {
+  beginner: 'to beginners',
+  experienced: 'to the experienced',
+  'older-adult': 'to older people',
+  teen: 'to teenagers',
+};
+
 /** Of age nothing more is kept with an hour than whom some cues are meant for. */
 export type AgeGroup = Extract<Audience, 'teen' | 'older-adult'>;
 

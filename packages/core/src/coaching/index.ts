@@ -1,4 +1,5 @@
 /** Which fault first, what to say, what to change. */
+export { AUDIENCE_WORDS } from './audience.ts';
 export { type CueEvidence, type CueOrder, cueEvidence, orderByEvidence, sumOf } from './cueEvidence.ts';
 export { EMPTY_BOOK, type CueTally, TRIAL_VALUE, type TallyBook, tallyKey } from './cueTally.ts';
 export type { Change } from './nextChange.ts';

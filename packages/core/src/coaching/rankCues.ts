@@ -2,6 +2,7 @@ import type { TouchAnswer } from '../client/clientTerms.ts';
 import type { CueOutcome } from '../movement/cueOutcome.ts';
 import type { Audience, CueKind } from '../movement/terms.ts';
 import type { ResolvedCue, ResolvedFault } from '../movement/resolvedMovement.ts';
+import { AUDIENCE_WORDS } from './audience.ts';
 import { NO_TALLY, addTrial, tallyKey, type CueTally, type TallyBook } from './cueTally.ts';
 
 /** How many trials the level above counts for. At 4, a client's own history outweighs it from the fifth trial on. */
@@ -41,13 +42,6 @@ export interface PreferredCues {
 
 /** A kind that somebody takes to, or words meant for such as them, are expected to work as if they stood two places higher; words for others, lower. */
 const PREFERRED_BONUS = 0.1;
-
-const MEANT_FOR: Readonly<Record<Audience, string>> = {
-  beginner: 'said to beginners',
-  experienced: 'said to the experienced',
-  'older-adult': 'said to older people',
-  teen: 'said to teenagers',
-};
 
 export interface RankCuesInput {
   readonly fault: ResolvedFault;
@@ -112,7 +106,7 @@ export function rankCues({ fault, clientName, book, said, style, audiences }: Ra
         reasons: [
           ...reasonsFor(own, pooled, byType, clientName, place),
           ...(isPreferred ? [`a kind that ${clientName} takes to`] : []),
-          ...(cue.audience && isMeant ? [MEANT_FOR[cue.audience]] : []),
+          ...(cue.audience && isMeant ? [`said ${AUDIENCE_WORDS[cue.audience]}`] : []),
           ...(cue.kind === 'touch' && style?.touch === 'ask' ? ['ask before you touch'] : []),
         ],
       },

@@ -1,5 +1,5 @@
 import { useSortable } from '@dnd-kit/sortable';
-import { cueEvidence, type CueTally } from '@waxwing/core/coaching';
+import { AUDIENCE_WORDS, cueEvidence, type CueTally } from '@waxwing/core/coaching';
 import {
   AUDIENCES,
   CUE_KINDS,
@@ -27,7 +27,7 @@ import { GripVertical } from 'lucide-react';
 import { Choice } from '../../../shared/Choice.tsx';
 import { PHASE_NAMES } from '../RepStrip.tsx';
 import { Chips } from './Chips.tsx';
-import { AUDIENCE_WORDS, KIND_WORDS } from './cueWords.ts';
+import { KIND_WORDS } from './cueWords.ts';
 import { EditableText } from './EditableText.tsx';
 import { StanceChoice } from './StanceChoice.tsx';
 import { sharedLike, type Editor } from './editor.ts';

@@ -1,4 +1,4 @@
-import type { Audience, CueKind } from '@waxwing/core/movement';
+import type { CueKind } from '@waxwing/core/movement';
 
 /** What a kind does, to who chooses one. */
 export const KIND_WORDS: Readonly<Record<CueKind, string>> = {
@@ -6,12 +6,4 @@ export const KIND_WORDS: Readonly<Record<CueKind, string>> = {
   internal: 'part of the body',
   analogy: 'picture',
   touch: 'touch or target',
-};
-
-/** To whom a cue is said. */
-export const AUDIENCE_WORDS: Readonly<Record<Audience, string>> = {
-  beginner: 'to beginners',
-  experienced: 'to the experienced',
-  'older-adult': 'to older people',
-  teen: 'to teenagers',
 };

@@ -1,3 +1,4 @@
+import { AUDIENCE_WORDS } from '@waxwing/core/coaching';
 import {
   AUDIENCES,
   CUE_KINDS,
@@ -19,7 +20,7 @@ import type { IndexedLibrary } from '../../../shared/queries.ts';
 import { BasePosePicture } from '../BasePosePicture.tsx';
 import { AddByTyping } from '../changing/AddByTyping.tsx';
 import { Chips } from '../changing/Chips.tsx';
-import { AUDIENCE_WORDS, KIND_WORDS } from '../changing/cueWords.ts';
+import { KIND_WORDS } from '../changing/cueWords.ts';
 import { Taken } from '../changing/Taken.tsx';
 import { TakenList } from '../changing/TakenList.tsx';
 import { EditableText } from '../changing/EditableText.tsx';
