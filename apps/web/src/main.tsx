@@ -5,11 +5,12 @@ import './app/theme.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
-import { loadAhead } from './app/routes.tsx';
+import { loadAhead, loadWhatIsPointedAt } from './app/routes.tsx';
 import { applyStoredTheme } from './app/themeChoice.ts';
 
 applyStoredTheme();
 loadAhead(window.location.pathname);
+loadWhatIsPointedAt();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <App />

@@ -1,4 +1,4 @@
-import { lazy, type ComponentType } from 'react';
+import { lazy, useState, type ComponentType } from 'react';
 import { matchPath } from 'react-router';
 import { TodayPage } from '../features/today/TodayPage.tsx';
 
@@ -20,10 +20,25 @@ type Load = () => Promise<{ readonly default: ComponentType }>;
 /** How the pages are loaded that aren't there from the beginning. */
 const loads = new Map<ComponentType, Load>();
 
+/**
+ * A page that is loaded when it is opened, or ahead of that. One that was loaded ahead is drawn at once: `lazy` alone would have its
+ * stand-in drawn first, and React then leaves a stand-in standing for 300 ms.
+ */
 function page(load: Load): ComponentType {
-  const shown = lazy(load);
-  loads.set(shown, load);
-  return shown;
+  let loaded: ComponentType | null = null;
+  const keep: Load = async () => {
+    const module = await load();
+    loaded = module.default;
+    return module;
+  };
+  const Later = lazy(keep);
+  function Page() {
+    // The same for as long as the page stands: another component would begin anew, without what was typed.
+    const [Shown] = useState(() => loaded ?? Later);
+    return <Shown />;
+  }
+  loads.set(Page, keep);
+  return Page;
 }
 
 /** As soon as nobody waits for the page, and at the latest after a second. */
@@ -107,4 +122,13 @@ export function loadAhead(pathname: string): void {
   const route = [FLOOR, BOARD, REMOTE_BOARD, ...PAGES].find(({ path }) => matchPath(`/${path}`, pathname));
   // Whoever shows it says what went wrong.
   void (route && loads.get(route.page)?.())?.catch(() => undefined);
+}
+
+/** Loads the page of a link while somebody is about to follow it: pointing at it and pressing are a tenth of a second apart. */
+export function loadWhatIsPointedAt(): void {
+  const begin = ({ target }: Event) => {
+    const link = target instanceof Element ? target.closest<HTMLAnchorElement>('a[href]') : null;
+    if (link?.origin === window.location.origin) loadAhead(link.pathname);
+  };
+  for (const type of ['pointerover', 'pointerdown', 'focusin']) document.addEventListener(type, begin, { passive: true });
 }
