@@ -52,6 +52,18 @@ describe('the library on a device', () => {
     expect(await idsOf(studio.page().latest())).toEqual(['a-1']);
   });
 
+  test('is fetched ahead by a device that has none, and by none that has one', async () => {
+    const studio = new Studio();
+    studio.save('a');
+    await studio.page().keepOne();
+    await studio.page().keepOne();
+    expect(studio.asked).toEqual([undefined]);
+    expect(await idsOf(studio.page().kept())).toEqual(['a-1']);
+    // Nor by one that can keep nothing: each page would ask for all of it.
+    await new KeptLibrary(Promise.resolve(null), studio.ask).keepOne();
+    expect(studio.asked).toHaveLength(1);
+  });
+
   test('a store that doesn’t answer is done without', async () => {
     const studio = new Studio();
     studio.save('a');

@@ -52,6 +52,12 @@ export class KeptLibrary {
     }
   }
 
+  /** Sees to it that this device has one, of whatever day: what has one already isn't asked for again. */
+  async keepOne(): Promise<void> {
+    const state = (await this.database)?.transaction('state').objectStore('state');
+    if (!this.known && state && !(await state.get('state'))) await this.latest();
+  }
+
   /** `null` where the store takes too long: a page that is being closed may hold it. */
   private async within<T>(work: Promise<T>): Promise<T | null> {
     let timer: ReturnType<typeof setTimeout> | undefined;
