@@ -35,8 +35,7 @@ test('a cue is reworded, dragged by hand and by keyboard, tied and saved; what c
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/${SQUAT}`);
+  await signIn(page, server, { at: `/${SQUAT}` });
   await page.getByRole('button', { name: 'Change it' }).click();
   await expect(bar(page)).toContainText('Nothing changed yet.');
   const strip = page.getByRole('region', { name: 'Rep strip, being changed' });
@@ -114,8 +113,7 @@ test('of two who change a movement neither is written over: what fits is joined,
   browser,
 }) => {
   const address = `${server.address}/${SQUAT}?changing=yes`;
-  await signIn(page, server);
-  await page.goto(address);
+  await signIn(page, server, { at: address });
   const name = page.getByRole('region', { name: 'Called' });
   await page.getByRole('region', { name: 'Do', exact: true }).getByLabel('rest').click();
   await retype(page, '100');
@@ -123,8 +121,7 @@ test('of two who change a movement neither is written over: what fits is joined,
   await retype(page, 'Cup squat, deep');
 
   const other = await browser.newPage({ serviceWorkers: 'block' });
-  await signIn(other, server);
-  await other.goto(address);
+  await signIn(other, server, { at: address });
   await other.getByRole('button', { name: 'Fault: Hips shoot up first' }).click();
   const fault = other.getByRole('region', { name: 'Fault “Hips shoot up first”' });
   await fault.getByRole('button', { name: 'risk', exact: true }).click();
@@ -157,8 +154,7 @@ test('a new movement one step harder is written, found, started with and coached
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/${SQUAT}?changing=yes`);
+  await signIn(page, server, { at: `/${SQUAT}?changing=yes` });
   await page.getByRole('link', { name: 'write a new one, one step harder' }).click();
 
   await test.step('what is missing is said at its place, and nothing typed is lost', async () => {
@@ -247,8 +243,7 @@ test('a movement with nothing but its first cue is on every page; put away it is
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/library`);
+  await signIn(page, server, { at: '/library' });
   await page.getByRole('link', { name: 'A new movement' }).click();
   await typeInto(page.getByLabel('Name'), 'Net hauler');
   await page.getByLabel('Pattern').selectOption('pull');

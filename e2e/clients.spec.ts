@@ -157,8 +157,7 @@ test('a new client with an old shoulder injury and kit at home: what isn’t ope
 });
 
 test('a first test against the clock, then the first against the latest', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.getByRole('link', { name: 'Clients' }).click();
+  await signIn(page, server, { at: '/clients' });
   await page.getByRole('link', { name: 'Odalys Finch' }).click();
   await expect(page.getByRole('region', { name: 'First test and latest' })).toContainText('11 → 16 reps');
   await page.getByRole('link', { name: 'Test and measure' }).click();
@@ -195,8 +194,7 @@ test('a first test against the clock, then the first against the latest', async 
 });
 
 test('everything that is held about a client is one file; deleted by the typed name they are gone', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.getByRole('link', { name: 'Clients' }).click();
+  await signIn(page, server, { at: '/clients' });
   await page.getByRole('link', { name: 'Tobiah Renn' }).click();
   await page.getByRole('button', { name: 'Delete Tobiah …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Delete Tobiah Renn' });
@@ -219,9 +217,7 @@ test('everything that is held about a client is one file; deleted by the typed n
 });
 
 test('handed over with their past to somebody who was taken in, whose scale of effort is numbers', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.getByRole('link', { name: 'Settings' }).click();
-  await page.getByRole('link', { name: 'People' }).click();
+  await signIn(page, server, { at: '/people' });
   await typeAll(page, { Name: 'Nell Prow', 'Signs in as': 'nell', 'First password': 'short' });
   // Left by the menu it goes on from there, but for the password.
   await page.getByRole('link', { name: 'Today', exact: true }).click();
@@ -265,9 +261,7 @@ test('handed over with their past to somebody who was taken in, whose scale of e
   await test.step('she leaves: her clients go to who stays', async () => {
     await page.getByRole('link', { name: /Leave the floor/ }).click();
     await signOut(page);
-    await signIn(page, server);
-    await page.getByRole('link', { name: 'Settings' }).click();
-    await page.getByRole('link', { name: 'People' }).click();
+    await signIn(page, server, { at: '/people' });
     const nell = page.getByRole('listitem').filter({ hasText: 'Nell Prow' });
     await nell.getByRole('button', { name: 'End their access …' }).click();
     await nell.getByRole('button', { name: 'End Nell Prow’s access' }).click();
@@ -281,8 +275,7 @@ test('handed over with their past to somebody who was taken in, whose scale of e
 });
 
 test('the tools: each with its formula, and a client’s numbers with one tap', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.getByRole('link', { name: 'Tools' }).click();
+  await signIn(page, server, { at: '/tools' });
   await page.getByLabel('Take the numbers of').selectOption({ label: 'Ilse Varga-Holm' });
   await page.getByRole('button', { name: /^Goblet squat: / }).click();
   await expect(page.getByTestId('wanted-load')).toContainText('kg');

@@ -1,64 +1,57 @@
 import { expect } from '@playwright/test';
-import { allSent, signIn, signInByHand, signOut, startWith, test, testWithProcess, typeInto } from './server.ts';
+import { allSent, onFloor, readyToGoOffline, signIn, signInByHand, signOut, test, typeInto } from './server.ts';
 
 // The app is kept on the device, for a time without a network.
 test.use({ serviceWorkers: 'allow' });
-testWithProcess.use({ serviceWorkers: 'allow' });
 
-testWithProcess(
-  'closed in mid-session with the server gone: it is where it was, and arrives once',
-  async ({ context, server, browser }) => {
-    const page = await context.newPage();
-    await signIn(page, server);
-    await startWith(page, 'Ilse', ['Goblet squat', 'Forearm plank']);
-    const floor = page.url();
-    await allSent(page);
-    for (let i = 0; i < 3; i += 1) await page.keyboard.press(' ');
-    await expect(page.getByTestId('count')).toHaveText('3');
-    // The worker that serves the app without a network has to be there by then.
-    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-    await allSent(page);
+test('closed in mid-session with the server gone: it is where it was, and arrives once', async ({ context, server, browser }) => {
+  const page = await context.newPage();
+  await onFloor(page, server, [['Ilse', ['goblet-squat', 'forearm-plank']]]);
+  const floor = page.url();
+  await allSent(page);
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press(' ');
+  await expect(page.getByTestId('count')).toHaveText('3');
+  // The worker that serves the app without a network has to be there by then.
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await allSent(page);
 
-    await server.kill();
-    await page.keyboard.press(' ');
-    await page.keyboard.press(' ');
-    await page.getByRole('button', { name: 'Knee drops in, left' }).click();
-    await expect(page.getByTestId('cue')).toBeVisible();
-    const cue = await page.getByTestId('cue').textContent();
-    await expect(page.getByText(/Off the network\. \d+ things kept here, none lost\./)).toBeVisible();
-    await page.close();
+  await server.goAway();
+  await page.keyboard.press(' ');
+  await page.keyboard.press(' ');
+  await page.getByRole('button', { name: 'Knee drops in, left' }).click();
+  await expect(page.getByTestId('cue')).toBeVisible();
+  const cue = await page.getByTestId('cue').textContent();
+  await expect(page.getByText(/Off the network\. \d+ things kept here, none lost\./)).toBeVisible();
+  await page.close();
 
-    const again = await context.newPage();
-    await again.goto(floor);
-    await expect(again.getByTestId('count')).toHaveText('5');
-    await expect(again.getByTestId('cue')).toHaveText(cue!);
-    await again.getByRole('button', { name: 'Fixed', exact: true }).click();
-    await expect(again.getByRole('button', { name: 'Looks good' })).toBeVisible();
-    await again.reload();
-    await expect(again.getByTestId('count')).toHaveText('5');
+  const again = await context.newPage();
+  await again.goto(floor);
+  await expect(again.getByTestId('count')).toHaveText('5');
+  await expect(again.getByTestId('cue')).toHaveText(cue!);
+  await again.getByRole('button', { name: 'Fixed', exact: true }).click();
+  await expect(again.getByRole('button', { name: 'Looks good' })).toBeVisible();
+  await again.reload();
+  await expect(again.getByTestId('count')).toHaveText('5');
 
-    await server.start();
-    await allSent(again, 15_000);
+  await server.comeBack();
+  await allSent(again, 15_000);
 
-    // Another device of the same trainer finds just that.
-    const elsewhere = await browser.newContext();
-    const other = await elsewhere.newPage();
-    await signIn(other, server);
-    await other.goto(floor);
-    await expect(other.getByTestId('count')).toHaveText('5');
-    await expect(other.getByRole('complementary', { name: 'Faults' })).toContainText('gone in this set');
-    await elsewhere.close();
-  },
-);
+  // Another device of the same trainer finds just that.
+  const elsewhere = await browser.newContext();
+  const other = await elsewhere.newPage();
+  await signIn(other, server, { at: floor });
+  await expect(other.getByTestId('count')).toHaveText('5');
+  await expect(other.getByRole('complementary', { name: 'Faults' })).toContainText('gone in this set');
+  await elsewhere.close();
+});
 
 test('another movement, found by typing with the server gone, is done, outlives a reload, and is in the log', async ({
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat']);
+  await onFloor(page, server, [['Ilse', ['goblet-squat']]]);
   await allSent(page);
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await readyToGoOffline(page, 'library');
   await server.goAway();
 
   // By keyboard alone.
@@ -105,8 +98,7 @@ test('another movement, found by typing with the server gone, is done, outlives 
 
 test('two tabs run one session: no number is lost, none counted twice', async ({ context, server }) => {
   const one = await context.newPage();
-  await signIn(one, server);
-  await startWith(one, 'Ilse', ['Goblet squat']);
+  await onFloor(one, server, [['Ilse', ['goblet-squat']]]);
   const two = await context.newPage();
   await two.goto(one.url());
   await expect(two.getByTestId('count')).toHaveText('0');
@@ -119,8 +111,7 @@ test('two tabs run one session: no number is lost, none counted twice', async ({
 });
 
 test('finished without a network, the log is shown from the device and sent later', async ({ page, server }) => {
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat']);
+  await onFloor(page, server, [['Ilse', ['goblet-squat']]]);
   await allSent(page);
   // A network that goes within the first second takes the log's page with it; the worker keeps it from then on.
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
@@ -139,8 +130,7 @@ test('finished without a network, the log is shown from the device and sent late
 });
 
 test('what one trainer keeps on a shared tablet, the next neither sees nor sends', async ({ page, server }) => {
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat']);
+  await onFloor(page, server, [['Ilse', ['goblet-squat']]]);
   const floor = page.url();
   await allSent(page);
   await page.getByRole('link', { name: /Leave the floor/ }).click();
@@ -156,8 +146,7 @@ test('the floor shows the fault from where the trainer stands, and goes on doing
   server,
   context,
 }) => {
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat']);
+  await onFloor(page, server, [['Ilse', ['goblet-squat']]]);
   const tiles = page.getByRole('complementary', { name: 'Faults' });
   // Every fault of the movement on its tile, against the good pose.
   await expect(tiles.locator('.figure-faint')).toHaveCount(6);
@@ -181,10 +170,9 @@ test('the library is there, and searched, with the server gone; what changed is 
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/library`);
+  await signIn(page, server, { at: '/library' });
   await expect(page.getByText(/^\d{3} movements/)).toBeVisible();
-  await page.evaluate(() => navigator.serviceWorker.ready);
+  await readyToGoOffline(page, 'library');
   await server.goAway();
   await page.reload();
   const field = page.getByRole('searchbox', { name: 'Find a movement' });
@@ -203,29 +191,7 @@ test('with the network gone: who comes, who there is, and an hour that begins on
   server,
 }) => {
   await signIn(page, server);
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  // Fetched ahead while there was a network.
-  await expect(async () => {
-    const aheads = await page.evaluate(
-      () =>
-        new Promise<number>((resolve, reject) => {
-          void indexedDB.databases().then((all) => {
-            const opening = indexedDB.open(
-              all.find(({ name }) => name?.startsWith('waxwing-') && !name.includes('library'))!.name!,
-            );
-            opening.onerror = () => reject(new Error('the device’s store doesn’t open'));
-            opening.onsuccess = () => {
-              const count = opening.result.transaction('aheads').objectStore('aheads').count();
-              count.onsuccess = () => {
-                opening.result.close();
-                resolve(count.result);
-              };
-            };
-          });
-        }),
-    );
-    expect(aheads).toBeGreaterThan(0);
-  }).toPass();
+  await readyToGoOffline(page, 'hours ahead');
   await page.getByRole('link', { name: 'Clients', exact: true }).click();
   await page.getByRole('link', { name: 'Ilse Varga-Holm' }).click();
   await expect(page.getByRole('heading', { name: 'What they do, and what to take next' })).toBeVisible();

@@ -10,8 +10,7 @@ async function placeNow(page: Page): Promise<number> {
 }
 
 test('a movement is played, dragged through, turned, and described', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/library/waxwing:goblet-squat`);
+  await signIn(page, server, { at: '/library/waxwing:goblet-squat' });
   await expect(turning(page)).toHaveAccessibleName(/^Goblet squat, turn: on both feet, trunk leaning forward \d+°/);
   const strip = page.getByRole('region', { name: 'Rep strip' });
   await expect(strip.getByRole('button', { name: 'Turn', exact: true })).toHaveAttribute('aria-pressed', 'true');
@@ -59,8 +58,7 @@ test('a movement is played, dragged through, turned, and described', async ({ pa
 });
 
 test('a picked fault stands over the good rep, from where it is seen, and in the address', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/library?q=knee+drops&needs=kettlebell`);
+  await signIn(page, server, { at: '/library?q=knee+drops&needs=kettlebell' });
   const row = page.getByRole('link', { name: /Goblet squat/ });
   await expect(row.locator('.figure-faint')).toHaveCount(1);
   await row.click();
@@ -90,8 +88,7 @@ test('a picked fault stands over the good rep, from where it is seen, and in the
 
 test('who wants no motion sees one moment after the other', async ({ page, server }) => {
   await page.emulateMedia({ reducedMotion: 'reduce' });
-  await signIn(page, server);
-  await page.goto(`${server.address}/library/waxwing:goblet-squat`);
+  await signIn(page, server, { at: '/library/waxwing:goblet-squat' });
   await stage(page).getByRole('button', { name: 'one rep' }).click();
   const seen = new Set<number>();
   await expect(async () => {
@@ -116,8 +113,7 @@ test('a figure that can’t be posed, or a fault nobody has drawn, says so and t
     delete library.vocabulary.faultTypes.find(({ id }) => id === 'knees-in')!.change;
     await route.fulfill({ response, json: library });
   });
-  await signIn(page, server);
-  await page.goto(`${server.address}/library/waxwing:box-squat`);
+  await signIn(page, server, { at: '/library/waxwing:box-squat' });
   await expect(page.getByRole('alert')).toContainText('No base pose levitate');
   await expect(page.getByRole('region', { name: 'Rep strip' })).toContainText('“Don’t break the egg”');
   await page.goto(`${server.address}/library/waxwing:goblet-squat?fault=knees-in`);

@@ -1,6 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { allSent, beginFor, moveOn, signIn, test } from './server.ts';
+import { randomUUID } from 'node:crypto';
+import { allSent, ask, beginSession, moveOn, onFloor, type Served, signIn, takeSignIn, test } from './server.ts';
 
 /** A picture of two dots by two. */
 const RIG = Buffer.from(
@@ -14,15 +15,15 @@ const goTo = (page: Page, movement: RegExp) =>
   page.getByRole('navigation', { name: /list$/ }).getByRole('button', { name: movement }).click();
 
 /** The heavy hour that is planned for Ilse in two days. */
-async function heavyHour(page: Page, address: string): Promise<void> {
-  const bookingId = await page.evaluate(async () => {
-    const day = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
-    const { visits } = (await (await fetch(`/api/bookings?from=${day}&to=${day}`)).json()) as {
-      visits: { bookingId: string; plan: object | null }[];
-    };
-    return visits.find(({ plan }) => plan)!.bookingId;
-  });
-  await page.goto(`${address}/visits/${bookingId}/plan`);
+async function heavyHour(page: Page, server: Served): Promise<void> {
+  await takeSignIn(page, server);
+  const day = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
+  const { visits } = await ask<{ visits: { bookingId: string; plan: object | null }[] }>(
+    page,
+    server,
+    `bookings?from=${day}&to=${day}`,
+  );
+  await page.goto(`${server.address}/visits/${visits.find(({ plan }) => plan)!.bookingId}/plan`);
   await tap(page, 'Go to the floor');
   await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
 }
@@ -31,8 +32,7 @@ test('an hour as it was planned: how she is, lighter sets, rounds, an easier one
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await heavyHour(page, server.address);
+  await heavyHour(page, server);
 
   await test.step('how she is today is three taps, and what it changes is decided', async () => {
     await tap(page, 'How is Ilse today?');
@@ -143,15 +143,13 @@ test('two devices see each other within a second, and a screen at the wall follo
   server,
   browser,
 }) => {
-  await signIn(page, server);
-  const sessionId = await beginFor(page, server, [
+  const sessionId = await onFloor(page, server, [
     ['Jonah', ['goblet-squat']],
     ['Wren', ['suspension-row']],
   ]);
   const elsewhere = await browser.newContext();
   const other = await elsewhere.newPage();
-  await signIn(other, server);
-  await other.goto(`${server.address}/floor/${sessionId}`);
+  await signIn(other, server, { at: `/floor/${sessionId}` });
   await expect(other.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
   // It has asked for what was missed before it listens.
   await other.waitForTimeout(500);
@@ -197,28 +195,21 @@ test('a class: begun from its plan, run by levels on the clock, shown at the wal
   server,
   browser,
 }) => {
-  await signIn(page, server);
+  await takeSignIn(page, server);
   await page.clock.install();
-  const sessionId = await page.evaluate(async () => {
-    const newId = () => crypto.randomUUID();
-    const items = ['goblet-squat', 'forearm-plank'].map((slug) => ({ itemId: newId(), movementId: `waxwing:${slug}`, own: [] }));
-    const lanes = ['First timers', 'Regulars', 'Strong'].map((level) => ({ laneId: newId(), level }));
-    const format = { kind: 'intervals', workSeconds: 20, restSeconds: 10, rounds: 2, order: 'by-round' };
-    const plan = { name: 'Nets', minutes: 45, heads: 9, lanes, blocks: [{ blockId: newId(), part: 'main', format, items }] };
-    const dose = { kind: 'seconds', low: 20, high: 20 };
-    const movements = items.map(({ itemId, movementId }) => ({ movementId, planItemId: itemId, sets: 2, target: 20, dose }));
-    const body = {
-      sessionId: newId(),
-      localDate: new Date().toISOString().slice(0, 10),
-      zone: 'Etc/UTC',
-      lanes: lanes.map((lane) => ({ ...lane, movements })),
-      plan,
-    };
-    const headers = { 'content-type': 'application/json' };
-    await fetch('/api/sessions', { method: 'POST', headers, body: JSON.stringify(body) });
-    return body.sessionId;
+  const items = ['goblet-squat', 'forearm-plank'].map((slug) => ({
+    itemId: randomUUID(),
+    movementId: `waxwing:${slug}`,
+    own: [],
+  }));
+  const lanes = ['First timers', 'Regulars', 'Strong'].map((level) => ({ laneId: randomUUID(), level }));
+  const format = { kind: 'intervals', workSeconds: 20, restSeconds: 10, rounds: 2, order: 'by-round' };
+  const dose = { kind: 'seconds', low: 20, high: 20 };
+  const movements = items.map(({ itemId, movementId }) => ({ movementId, planItemId: itemId, sets: 2, target: 20, dose }));
+  await beginSession(page, server, {
+    lanes: lanes.map((lane) => ({ ...lane, movements })),
+    plan: { name: 'Nets', minutes: 45, heads: 9, lanes, blocks: [{ blockId: randomUUID(), part: 'main', format, items }] },
   });
-  await page.goto(`${server.address}/floor/${sessionId}`);
   await expect(page.getByRole('heading', { name: 'First timers Goblet squat', level: 1 })).toBeVisible();
   await expect(page.getByText(/How is .* today/)).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Somebody joins' })).toHaveCount(0);

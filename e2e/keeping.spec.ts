@@ -9,8 +9,7 @@ test('a trainer who may not change the library suggests a change; it is taken ov
 }) => {
   const address = `${server.address}/library/waxwing:goblet-squat`;
   const ferris = await browser.newPage({ serviceWorkers: 'block' });
-  await signIn(ferris, server, 'ferris', 'ropes-and-tar');
-  await ferris.goto(address);
+  await signIn(ferris, server, { login: 'ferris', password: 'ropes-and-tar', at: address });
   await ferris.getByRole('button', { name: 'Suggest a change' }).click();
   const strip = ferris.getByRole('region', { name: 'Rep strip, being changed' });
   await strip.getByRole('button', { name: 'Cue: Keep your tail long behind you' }).click();
@@ -69,8 +68,7 @@ test('words: found by another name, renamed through a reload, joined with what w
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/words`);
+  await signIn(page, server, { at: '/words' });
   const done = page.getByRole('status').filter({ hasText: 'Undo' });
 
   await test.step('renamed: the search knows it, and whatever speaks of it says so', async () => {

@@ -1,20 +1,17 @@
 import { expect, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { signIn, startWith, test, typeInto } from './server.ts';
+import { ask, beginFor, type Served, signIn, takeSignIn, test, typeInto } from './server.ts';
 
-async function clientId(page: Page, firstName: string): Promise<string> {
-  return page.evaluate(async (name) => {
-    const clients = (await (await fetch('/api/clients')).json()) as { name: string; clientId: string }[];
-    return clients.find((each) => each.name.startsWith(name))!.clientId;
-  }, firstName);
+async function clientId(page: Page, server: Served, firstName: string): Promise<string> {
+  const clients = await ask<{ name: string; clientId: string }[]>(page, server, 'clients');
+  return clients.find(({ name }) => name.startsWith(firstName))!.clientId;
 }
 
 test('a movement is found by a fault’s wording with a typing error, narrowed, and the address says so', async ({
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/library`);
+  await signIn(page, server, { at: '/library' });
   const field = page.getByRole('searchbox', { name: 'Find a movement' });
   await typeInto(field, 'kneecpa points insde');
   await expect(page.getByRole('link', { name: /Goblet squat|Bodyweight squat|Reverse lunge/ }).first()).toBeVisible();
@@ -34,8 +31,7 @@ test('a movement is found by a fault’s wording with a typing error, narrowed, 
 });
 
 test('found in a second: names, faults, needs and errors, as trainers type them', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/library`);
+  await signIn(page, server, { at: '/library' });
   const field = page.getByRole('searchbox', { name: 'Find a movement' });
   const rows = page.locator('[data-found] a');
   const understood = page.getByRole('list', { name: 'Understood as' });
@@ -137,8 +133,8 @@ test('found in a second: names, faults, needs and errors, as trainers type them'
 });
 
 test('why a movement isn’t open to a client: mastery, a caution, the kit of the room', async ({ page, server }) => {
-  await signIn(page, server);
-  const ilse = await clientId(page, 'Ilse');
+  await takeSignIn(page, server);
+  const ilse = await clientId(page, server, 'Ilse');
   await page.goto(`${server.address}/library?q=barbell+front+squat&for=${ilse}`);
   await expect(page.getByRole('heading', { name: 'Not open to Ilse yet' })).toBeVisible();
   const row = page.getByRole('link', { name: /^Barbell front squat/ });
@@ -146,7 +142,7 @@ test('why a movement isn’t open to a client: mastery, a caution, the kit of th
   await row.click();
   await expect(page.getByText(/Not open to Ilse yet: first dumbbell front squat: 3 × 8 clean/)).toBeVisible();
 
-  const sunniva = await clientId(page, 'Sunniva');
+  const sunniva = await clientId(page, server, 'Sunniva');
   await page.goto(`${server.address}/library?q=two-hand+kettlebell+swing&for=${sunniva}`);
   await expect(page.getByRole('link', { name: /^Two-hand kettlebell swing/ })).toContainText('Low back caution:');
 
@@ -156,8 +152,8 @@ test('why a movement isn’t open to a client: mastery, a caution, the kit of th
 });
 
 test('a ladder is walked by keyboard, made a goal of, read as a list', async ({ page, server }) => {
-  await signIn(page, server);
-  const ilse = await clientId(page, 'Ilse');
+  await takeSignIn(page, server);
+  const ilse = await clientId(page, server, 'Ilse');
   await page.goto(`${server.address}/ladders/squat?for=${ilse}`);
   const map = page.getByRole('group', { name: 'Ladder map' });
   const picked = page.getByRole('complementary', { name: 'Picked movement' });
@@ -198,9 +194,8 @@ test('a ladder is walked by keyboard, made a goal of, read as a list', async ({ 
 });
 
 test('the knee-travel stance changes what is said, on the page and on Floor', async ({ page, server }) => {
-  await signIn(page, server);
   const strip = page.getByRole('region', { name: 'Rep strip' });
-  await page.goto(`${server.address}/library/waxwing:two-dumbbell-squat`);
+  await signIn(page, server, { at: '/library/waxwing:two-dumbbell-squat' });
   await expect(strip.getByText(/glide over your laces/)).toBeVisible();
   await page.getByRole('link', { name: 'Knee travel' }).click();
   const point = page.getByRole('group', { name: 'Knee travel' });
@@ -215,14 +210,13 @@ test('the knee-travel stance changes what is said, on the page and on Floor', as
   await expect(strip).toContainText('“Stop a hand above the floor”');
   await expect(strip.getByText('“Hips back before knees bend”')).toHaveCount(0);
 
-  await page.goto(server.address);
-  await startWith(page, 'Ilse', ['Two-dumbbell squat']);
+  await beginFor(page, server, [['Ilse', ['two-dumbbell-squat']]]);
   await expect(page.getByText('Hips back before knees bend')).toBeVisible();
   await expect(page.getByText(/glide over your laces/)).toHaveCount(0);
 });
 
 test('a movement sheet prints on one page, without the screen round it', async ({ page, server }) => {
-  await signIn(page, server);
+  await takeSignIn(page, server);
   for (const id of ['goblet-squat', 'full-push-up', 'quiet-breathing']) {
     await page.goto(`${server.address}/library/waxwing:${id}`);
     await expect(page.getByRole('button', { name: 'Print the sheet' })).toBeVisible();
@@ -237,8 +231,7 @@ test('a movement sheet prints on one page, without the screen round it', async (
 });
 
 test('health links each finding to its place; the new views have nothing serious against them', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/health`);
+  await signIn(page, server, { at: '/health' });
   const finding = page.getByRole('link', { name: /was tried \d+ times/ }).first();
   await expect(finding).toBeVisible();
   expect(await seriousProblems(page)).toEqual([]);
@@ -256,8 +249,7 @@ test('what changed in a movement is told in words; any two are compared, one is 
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/library/waxwing:dumbbell-romanian-deadlift`);
+  await signIn(page, server, { at: '/library/waxwing:dumbbell-romanian-deadlift' });
   await expect(page.getByText('3 sets of 8–12 reps, 105 s rest').first()).toBeAttached();
   await page.getByRole('link', { name: 'what changed' }).click();
   const revision = (n: number) =>

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { signIn, startWith, test, typeInto } from './server.ts';
+import { beginFor, onFloor, signIn, test, typeInto } from './server.ts';
 
 async function expectAccessible(page: Page): Promise<void> {
   expect(await seriousProblems(page)).toEqual([]);
@@ -37,8 +37,7 @@ test('what nobody does is refused at its field, and what was picked stays', asyn
 });
 
 test('an unknown address, a search without a hit and a failed request each have a decent page', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/no/such/page`);
+  await signIn(page, server, { at: '/no/such/page' });
   await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible();
   await page.goto(`${server.address}/library?q=xylophone`);
   await expect(page.getByRole('heading', { name: 'Nothing found' })).toBeVisible();
@@ -64,8 +63,7 @@ test('nothing serious stands in the way of a screen reader, by day and at dusk',
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Dark' }).click();
   await expectAccessible(page);
-  await page.getByRole('link', { name: 'Today' }).click();
-  await startWith(page, 'Ilse', ['Goblet squat']);
+  await beginFor(page, server, [['Ilse', ['goblet-squat']]]);
   await page.getByRole('button', { name: 'Knee drops in, left' }).click();
   await expect(page.getByTestId('cue')).toBeVisible();
   await expectAccessible(page);
@@ -79,8 +77,7 @@ for (const [device, width, height] of [
 ] as const) {
   test(`on ${device} everything of Floor is within reach`, async ({ page, server }) => {
     await page.setViewportSize({ width, height });
-    await signIn(page, server);
-    await startWith(page, 'Priya', ['Split squat']);
+    await onFloor(page, server, [['Priya', ['split-squat']]]);
     for (const name of ['Pain', 'Start set 1']) await expect(page.getByRole('button', { name, exact: true })).toBeInViewport();
     await page.getByRole('button', { name: /^Count/ }).click();
     await expect(page.getByTestId('count')).toBeInViewport({ ratio: 1 });

@@ -7,8 +7,7 @@ test('a pack goes out, is changed in an editor, is looked at before it comes in,
   page,
   server,
 }, testInfo) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/packs`);
+  await signIn(page, server, { at: '/packs' });
   const out = page.getByRole('region', { name: 'Out' });
   const sheet = page.waitForEvent('download');
   await out.getByLabel('What goes out').selectOption({ label: 'a few, one by one' });

@@ -1,4 +1,5 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { ask, type Served } from './server.ts';
 
 interface Named {
   readonly clientId: string;
@@ -6,9 +7,8 @@ interface Named {
 }
 
 /** Every page at a desk, with the demo's people on it, and what stands where nothing does. */
-export async function everyPage(page: Page): Promise<string[]> {
-  const { origin } = new URL(page.url());
-  const answer = async <T>(path: string) => (await (await page.request.get(`${origin}/api/${path}`)).json()) as T;
+export async function everyPage(page: Page, server: Served): Promise<string[]> {
+  const answer = <T>(path: string) => ask<T>(page, server, path);
   const today = new Date().toLocaleDateString('sv');
   const clientId = (await answer<Named[]>('clients')).find(({ name }) => name.startsWith('Ilse'))!.clientId;
   const { visits } = await answer<{ visits: { bookingId: string }[] }>(`today?date=${today}`);
@@ -20,14 +20,42 @@ export async function everyPage(page: Page): Promise<string[]> {
     ...['clients', 'clients/new', `clients/${clientId}`, `clients/${clientId}/record`, `clients/${clientId}/tests`],
     ...['log', `log/${session!.sessionId}`, 'tools', 'tools/plates', 'tools/makeshift', 'tools/intervals'],
     ...['rooms', 'rooms/new', 'people', 'devices', 'backup'],
-    ...['nowhere', 'clients/nobody', 'plans/none', 'log/none', 'rooms/none', 'tools/none', 'library/waxwing:none'],
+    ...[NOWHERE.slice(1), 'clients/nobody', 'plans/none', 'log/none', 'rooms/none', 'tools/none', 'library/waxwing:none'],
   ].map((path) => `/${path}`);
 }
 
-/** Fetched and drawn: nothing says any more that it is being fetched. */
-export async function isDrawn(page: Page): Promise<void> {
-  await page.getByRole('heading', { level: 1 }).waitFor();
-  await page.getByText(/^Fetching /).waitFor({ state: 'detached' });
+const NOWHERE = '/nowhere';
+
+/**
+ * Goes there as a link does, without loading the app anew: that is nine tenths of the time, and for every address the same. By way of a
+ * page that is nothing, so that what is seen next is the new page.
+ */
+export async function visit(page: Page, path: string): Promise<void> {
+  const go = (to: string) =>
+    page.evaluate((url) => {
+      window.history.pushState(null, '', url);
+      window.dispatchEvent(new PopStateEvent('popstate', { state: null }));
+    }, to);
+  await go(NOWHERE);
+  await page.getByRole('heading', { name: 'Nothing here', level: 1 }).waitFor();
+  if (path === NOWHERE) return;
+  await go(path);
+  // Looked for in each frame: what waits for a place in the page asks at longer and longer intervals.
+  await page.waitForFunction(() => {
+    const heading = document.querySelector('h1');
+    const isThere = heading !== null && heading.textContent !== 'Nothing here';
+    return isThere && !document.body.textContent.includes('Fetching ');
+  });
+}
+
+/** Sets the size of text as somebody does in their browser, in pixels; 16 is usual. It holds while the page is there. */
+export async function textSizeOf(page: Page): Promise<(pixels: number) => Promise<void>> {
+  const devtools = await page.context().newCDPSession(page);
+  return async (pixels) => {
+    await devtools.send('Page.setFontSizes', { fontSizes: { standard: pixels } });
+    const size = await page.evaluate(() => getComputedStyle(document.documentElement).fontSize);
+    expect(size).toBe(`${pixels}px`);
+  };
 }
 
 /** How many pixels stand beyond the right edge. */

@@ -98,8 +98,7 @@ test('a weekly visit is booked for two, moved, and cancelled with its way back; 
 });
 
 test('an hour for two is built, mended, undone and kept; it prints, and begins for both', async ({ page, server, context }) => {
-  await signIn(page, server);
-  await page.getByRole('link', { name: 'Diary' }).click();
+  await signIn(page, server, { at: '/diary' });
   await page.getByRole('button', { name: 'Book a visit' }).click();
   const form = page.getByRole('form', { name: 'Book a visit' });
   await form.getByLabel('Who comes').selectOption({ label: 'Jonah Abara' });
@@ -299,7 +298,7 @@ test('last time comes back with what was decided; in a hotel room the same hour 
   });
 
   await page.getByRole('button', { name: 'Sign out' }).click();
-  await signIn(page, server, 'ferris', 'ropes-and-tar');
+  await signIn(page, server, { login: 'ferris', password: 'ropes-and-tar' });
   await page.getByRole('link', { name: 'Start with Caspian' }).click();
   await expect(page.getByRole('button', { name: /^Change / }).first()).toBeVisible();
   await page.getByLabel('Where').selectOption({ label: 'at The Net Loft' });
@@ -314,8 +313,7 @@ test('last time comes back with what was decided; in a hotel room the same hour 
 });
 
 test('a room says how much floor is free, and a plan what is too much for it', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/rooms`);
+  await signIn(page, server, { at: '/rooms' });
   await typeInto(page.getByLabel('metres wide'), 'two');
   await typeInto(page.getByLabel('metres deep'), '3,2');
   await page.getByRole('button', { name: 'Save the room' }).click();
@@ -339,8 +337,7 @@ test('a class by number is planned for its levels; two devices that change the s
   server,
   browser,
 }) => {
-  await signIn(page, server);
-  await page.getByRole('link', { name: 'Diary' }).click();
+  await signIn(page, server, { at: '/diary' });
   await page.getByRole('button', { name: 'Book a visit' }).click();
   const form = page.getByRole('form', { name: 'Book a visit' });
   await form.getByLabel('A class, by number').check();
@@ -357,8 +354,7 @@ test('a class by number is planned for its levels; two devices that change the s
   await expect(page.getByRole('link', { name: 'Kept as a template: open it' })).toBeVisible();
 
   const other = await browser.newPage();
-  await signIn(other, server);
-  await other.goto(page.url());
+  await signIn(other, server, { at: page.url() });
   await expect(other.getByRole('button', { name: 'Change Band row', exact: true })).toBeVisible();
   await test.step('what one changed elsewhere in it comes along', async () => {
     await other.getByRole('button', { name: 'Take out Band row' }).click();

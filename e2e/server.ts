@@ -61,11 +61,6 @@ export class WaxwingServer {
     await gone;
   }
 
-  /** What the owner does at the server itself, while it doesn't run. */
-  setup(...args: readonly string[]): string {
-    return execFileSync(process.execPath, ['apps/server/dist/setup.js', ...args], { cwd: ROOT, env: this.env, encoding: 'utf8' });
-  }
-
   async remove(): Promise<void> {
     await this.kill();
     rmSync(this.folder, { recursive: true, force: true });
@@ -110,6 +105,8 @@ export interface Served {
 interface Reached extends Served {
   goAway(): Promise<unknown>;
   comeBack(): Promise<unknown>;
+  /** What the owner does at the server itself, while it is away. */
+  setup(...args: readonly string[]): string;
 }
 
 /** A server for each test, on a copy of the demo's database; the process behind it serves one test after the other. */
@@ -131,6 +128,12 @@ export const test = base.extend<{ server: Reached }, { host: ServerHost }>({
       address,
       goAway: () => host.serve(null),
       comeBack: () => host.serve(file, Number(new URL(address).port)),
+      setup: (...args) =>
+        execFileSync(process.execPath, ['apps/server/dist/setup.js', ...args], {
+          cwd: ROOT,
+          env: { ...process.env, WAXWING_DATA: file },
+          encoding: 'utf8',
+        }),
     });
     await host.serve(null);
     rmSync(folder, { recursive: true, force: true });
@@ -144,15 +147,31 @@ export async function typeInto(field: Locator, text: string): Promise<void> {
   await field.pressSequentially(text);
 }
 
-/** Signed in, on Today. By the form is how it is done where that is the matter: `signInByHand`. */
-export async function signIn(page: Page, server: Served, login = 'maren', password = 'net-loft-quay'): Promise<void> {
-  const { address } = server;
+/** Who signs in, and where they begin: Maren, on Today, unless it is said. */
+interface SignIn {
+  readonly login?: string;
+  readonly password?: string;
+  /** A path or an address. Only on Today is it waited for what is there. */
+  readonly at?: string;
+}
+
+/** A sign-in for this page's browser, without opening anything. */
+export async function takeSignIn(
+  page: Page,
+  { address }: Served,
+  { login = 'maren', password = 'net-loft-quay' }: SignIn = {},
+): Promise<void> {
   // Over a connection of its own: one from before may just be closed, and unlike a page this wouldn't ask again.
   const headers = { origin: address, connection: 'close' };
   const answer = await page.request.post(`${address}/api/sign-in`, { headers, data: { login, password } });
   expect(answer.ok()).toBe(true);
-  await page.goto(address);
-  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
+}
+
+/** Signed in. By the form is how it is done where that is the matter: `signInByHand`. */
+export async function signIn(page: Page, server: Served, who: SignIn = {}): Promise<void> {
+  await takeSignIn(page, server, who);
+  await page.goto(new URL(who.at ?? '/', server.address).href);
+  if (!who.at) await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
 }
 
 export async function signInByHand(page: Page, server: Served, login: string, password: string): Promise<void> {
@@ -204,34 +223,52 @@ export async function pick(page: Page, movements: readonly string[]): Promise<vo
   await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
 }
 
+/** How many things a store of this device's databases holds, over all whose name begins so. */
+function countOnDevice(page: Page, database: string, store: string, isUnsent = false): Promise<number> {
+  return page.evaluate(
+    async ([start, name, unsent]) => {
+      const answer = <T>(request: IDBRequest<T>) =>
+        new Promise<T>((resolve, reject) => {
+          request.onsuccess = () => resolve(request.result);
+          request.onerror = () => reject(new Error('the device’s store doesn’t answer'));
+        });
+      let count = 0;
+      for (const each of await indexedDB.databases()) {
+        if (!each.name?.startsWith(start)) continue;
+        const db = await answer(indexedDB.open(each.name));
+        const all = db.transaction(name).objectStore(name);
+        count += await answer(unsent ? all.index('unsentSession').count(IDBKeyRange.bound([1], [1, []])) : all.count());
+        db.close();
+      }
+      return count;
+    },
+    [database, store, isUnsent] as const,
+  );
+}
+
 /** How much of each store this device keeps of sessions, over all sign-ins: briefs, events, and events that wait to be sent. */
-export function keptOnDevice(page: Page): Promise<{ briefs: number; events: number; unsent: number }> {
-  return page.evaluate(async () => {
-    const kept = { briefs: 0, events: 0, unsent: 0 };
-    const answer = <T>(request: IDBRequest<T>) =>
-      new Promise<T>((resolve, reject) => {
-        request.onsuccess = () => resolve(request.result);
-        request.onerror = () => reject(new Error('the device’s store doesn’t answer'));
-      });
-    for (const { name } of await indexedDB.databases()) {
-      if (!name?.startsWith('waxwing-')) continue;
-      const db = await answer(indexedDB.open(name));
-      const events = db.transaction('events').objectStore('events');
-      kept.unsent += await answer(events.index('unsentSession').count(IDBKeyRange.bound([1], [1, []])));
-      kept.events += await answer(db.transaction('events').objectStore('events').count());
-      kept.briefs += await answer(db.transaction('briefs').objectStore('briefs').count());
-      db.close();
-    }
-    return kept;
-  });
+export async function keptOnDevice(page: Page): Promise<{ briefs: number; events: number; unsent: number }> {
+  return {
+    briefs: await countOnDevice(page, 'waxwing-', 'briefs'),
+    events: await countOnDevice(page, 'waxwing-', 'events'),
+    unsent: await countOnDevice(page, 'waxwing-', 'events', true),
+  };
+}
+
+/** What goes on without a network has to be on the device by then: the app itself, and the library or the hours that are to come. */
+export async function readyToGoOffline(page: Page, having: 'library' | 'hours ahead'): Promise<void> {
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  const [database, store] = having === 'library' ? ['library of ', 'state'] : ['waxwing-', 'aheads'];
+  await expect.poll(() => countOnDevice(page, database!, store!), { intervals: [100] }).toBeGreaterThan(0);
 }
 
 /**
- * Moves the page's clock on. What was on its way to the server is timed out by that, and so is each new try, with a longer pause every
- * time; as after a real gap, the browser then says that the network is there.
+ * Moves the page's clock on, a second at a time: whatever is drawn is drawn once in it, not sixty times. What was on its way to the
+ * server is timed out by that, and so is each new try, with a longer pause every time; as after a real gap, the browser then says that
+ * the network is there.
  */
 export async function moveOn(page: Page, ms: number): Promise<void> {
-  await page.clock.runFor(ms);
+  for (let left = ms; left > 0; left -= 1000) await page.clock.fastForward(Math.min(left, 1000));
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
 }
 
@@ -248,49 +285,56 @@ export async function allSent(page: Page, timeout = 25_000): Promise<void> {
   await expect(page.getByText('All sent')).toBeVisible();
 }
 
-/** A session for several, begun by its address: how it is picked is tested where it is picked. On the clock where a format is given. */
-export async function beginFor(
-  page: Page,
-  server: { readonly address: string },
-  people: readonly (readonly [firstName: string, movements: readonly string[]])[],
-  format?: { readonly workSeconds: number; readonly restSeconds: number; readonly rounds: number },
-): Promise<string> {
-  const ids = Array.from({ length: 40 }, () => randomUUID());
-  const sessionId = await page.evaluate(
-    async ([[sessionId, blockId, ...others], asked, clock]) => {
-      const laneIds = others.slice(0, 6);
-      const itemIds = others.slice(6);
-      const clients = (await (await fetch('/api/clients')).json()) as { clientId: string; name: string }[];
-      const seconds = clock && { kind: 'seconds', low: clock.workSeconds, high: clock.workSeconds };
-      const lanes = asked.map(([firstName, movements], at) => ({
-        laneId: laneIds[at],
-        clientId: clients.find(({ name }) => name.startsWith(firstName))!.clientId,
-        movements: movements.map((slug, i) => ({
-          movementId: `waxwing:${slug}`,
-          ...(clock && { planItemId: itemIds[i], sets: clock.rounds, target: clock.workSeconds, dose: seconds }),
-        })),
-      }));
-      const plan = clock && {
-        name: '',
-        minutes: 60,
-        lanes: lanes.map(({ laneId, clientId }) => ({ laneId, clientId })),
-        blocks: [
-          {
-            blockId,
-            part: 'main',
-            format: { kind: 'intervals', order: 'by-round', ...clock },
-            items: asked[0]![1].map((slug, i) => ({ itemId: itemIds[i], movementId: `waxwing:${slug}`, own: [] })),
-          },
-        ],
-      };
-      const localDate = new Date().toISOString().slice(0, 10);
-      const body = JSON.stringify({ sessionId, localDate, zone: 'Europe/Berlin', lanes, ...(plan && { plan }) });
-      await fetch('/api/sessions', { method: 'POST', headers: { 'content-type': 'application/json' }, body });
-      return sessionId!;
-    },
-    [ids, people, format] as const,
-  );
+interface InHour {
+  readonly workSeconds: number;
+  readonly restSeconds: number;
+  readonly rounds: number;
+}
+type Person = readonly [firstName: string, slugs: readonly string[]];
+
+/** Signed in as Maren, on Floor with these people and movements: how an hour is picked is tested where it is picked. On the clock where a format is given. */
+export async function onFloor(page: Page, server: Served, people: readonly Person[], format?: InHour): Promise<string> {
+  await takeSignIn(page, server);
+  return beginFor(page, server, people, format);
+}
+
+/** The same for who is signed in. */
+export async function beginFor(page: Page, server: Served, people: readonly Person[], format?: InHour): Promise<string> {
+  const clients = await ask<{ clientId: string; name: string }[]>(page, server, 'clients');
+  const seconds = format && { kind: 'seconds', low: format.workSeconds, high: format.workSeconds };
+  const itemIds = people[0]![1].map(() => randomUUID());
+  const lanes = people.map(([firstName, slugs]) => ({
+    laneId: randomUUID(),
+    clientId: clients.find(({ name }) => name.startsWith(firstName))!.clientId,
+    movements: slugs.map((slug, i) => ({
+      movementId: `waxwing:${slug}`,
+      ...(format && { planItemId: itemIds[i], sets: format.rounds, target: format.workSeconds, dose: seconds }),
+    })),
+  }));
+  const items = people[0]![1].map((slug, i) => ({ itemId: itemIds[i], movementId: `waxwing:${slug}`, own: [] }));
+  const plan = format && {
+    name: '',
+    minutes: 60,
+    lanes: lanes.map(({ laneId, clientId }) => ({ laneId, clientId })),
+    blocks: [{ blockId: randomUUID(), part: 'main', format: { kind: 'intervals', order: 'by-round', ...format }, items }],
+  };
+  return beginSession(page, server, { lanes, ...(plan && { plan }) });
+}
+
+/** A session as a start asks for it, begun by its address. */
+export async function beginSession(page: Page, server: Served, start: object): Promise<string> {
+  const sessionId = randomUUID();
+  const localDate = new Date().toISOString().slice(0, 10);
+  await ask(page, server, 'sessions', { sessionId, localDate, zone: 'Europe/Berlin', ...start });
   await page.goto(`${server.address}/floor/${sessionId}`);
   await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
   return sessionId;
+}
+
+/** What the server answers to who is signed in here, without a page: to a question, or to what it is told. */
+export async function ask<T = unknown>(page: Page, { address }: Served, path: string, told?: object): Promise<T> {
+  const url = `${address}/api/${path}`;
+  const answer = told ? await page.request.post(url, { headers: { origin: address }, data: told }) : await page.request.get(url);
+  expect(answer.ok(), `${path}: ${answer.status()}`).toBe(true);
+  return (await answer.json()) as T;
 }

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { pick, signIn, startWith, test, typeInto } from './server.ts';
+import { onFloor, pick, signIn, startWith, test, typeInto } from './server.ts';
 
 test('a session from Today to the log, and the next one begins with the cue that worked', async ({ page, server }) => {
   await signIn(page, server);
@@ -162,8 +162,7 @@ test('a session from Today to the log, and the next one begins with the cue that
 });
 
 test('one side, then the other: the sides are counted apart', async ({ page, server }) => {
-  await signIn(page, server);
-  await startWith(page, 'Priya', ['Split squat']);
+  await onFloor(page, server, [['Priya', ['split-squat']]]);
   for (let i = 0; i < 3; i += 1) await page.keyboard.press(' ');
   const first = page.getByRole('button', { name: /^Count: 3 of/ });
   await expect(first).toContainText('left side');
@@ -175,8 +174,7 @@ test('one side, then the other: the sides are counted apart', async ({ page, ser
 });
 
 test('a hold runs by the clock', async ({ page, server }) => {
-  await signIn(page, server);
-  await startWith(page, 'Priya', ['Forearm plank']);
+  await onFloor(page, server, [['Priya', ['forearm-plank']]]);
   await page.getByRole('button', { name: 'Start hold' }).click();
   await expect(page.getByRole('button', { name: /^Hold: [2-9] of/ })).toBeVisible();
   await page.getByRole('button', { name: 'End set' }).click();
@@ -187,8 +185,7 @@ test('a hold runs by the clock', async ({ page, server }) => {
 });
 
 test('a risk where there is a caution ends the set; the trainer may go on all the same', async ({ page, server }) => {
-  await signIn(page, server);
-  await startWith(page, 'Sunniva', ['Wall-tap hinge']);
+  await onFloor(page, server, [['Sunniva', ['wall-tap-hinge']]]);
   await page.getByRole('button', { name: 'side', exact: true }).click();
   await page.keyboard.press(' ');
   const faults = page.getByRole('complementary', { name: 'Faults' });
@@ -211,8 +208,7 @@ test('a risk where there is a caution ends the set; the trainer may go on all th
 });
 
 test('a whole set by keyboard', async ({ page, server }) => {
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat', 'Forearm plank']);
+  await onFloor(page, server, [['Ilse', ['goblet-squat', 'forearm-plank']]]);
   const keys = async (...pressed: string[]) => {
     for (const key of pressed) {
       await page.keyboard.press(key);
@@ -243,8 +239,7 @@ test('a whole set by keyboard', async ({ page, server }) => {
 });
 
 test('the load is changed from the next set on, and what nobody lifts is not taken', async ({ page, server }) => {
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat']);
+  await onFloor(page, server, [['Ilse', ['goblet-squat']]]);
   await page.getByRole('button', { name: /^\d+(\.\d+)? kg$/ }).click();
   const dialog = page.getByRole('dialog', { name: /What they lift/ });
   await typeInto(dialog.getByRole('textbox', { name: 'kg' }), '7000');

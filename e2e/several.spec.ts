@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { allSent, beginFor, moveOn, signIn, test } from './server.ts';
+import { allSent, moveOn, onFloor, signIn, test } from './server.ts';
 
 const THREE = [
   ['Jonah', ['goblet-squat', 'forearm-plank']],
@@ -33,8 +33,7 @@ async function sleptTogether(page: Page, ms: number): Promise<void> {
 }
 
 test('three people: one is large, the others take the commonest taps on their strips', async ({ page, server }) => {
-  await signIn(page, server);
-  await beginFor(page, server, THREE);
+  await onFloor(page, server, THREE);
   await test.step('each begins, is praised, and is through with a set, without being shown', async () => {
     await expect(page.getByRole('heading', { name: 'Jonah Goblet squat', level: 1 })).toBeVisible();
     await tap(page, 'Start, Wren');
@@ -136,8 +135,7 @@ test('a fault on one side asks whether it hurts; a cue is said to all; easier, h
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await beginFor(page, server, THREE);
+  await onFloor(page, server, THREE);
   await page.keyboard.press(' ');
   await tap(page, 'Start, Wren');
   await strip(page, 'Wren').getByRole('button', { name: 'Knee drops in' }).click();
@@ -215,12 +213,11 @@ test('on the clock: work and rest for all, noted by itself, right after a sleep 
   server,
   browser,
 }) => {
-  await signIn(page, server);
   const movements = ['goblet-squat', 'forearm-plank'];
   const people = ['Jonah', 'Wren', 'Tobiah'].map((name) => [name, movements] as const);
   // Time goes on by itself until it is moved on, as it does while a tablet sleeps.
   await page.clock.install();
-  const sessionId = await beginFor(page, server, people, { workSeconds: 40, restSeconds: 20, rounds: 5 });
+  const sessionId = await onFloor(page, server, people, { workSeconds: 40, restSeconds: 20, rounds: 5 });
   const clock = page.getByRole('region', { name: 'Clock', exact: true });
   const left = page.getByTestId('block-clock');
 
@@ -268,8 +265,7 @@ test('on the clock: work and rest for all, noted by itself, right after a sleep 
   await test.step('another device shows the same, and goes on with it', async () => {
     const elsewhere = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const other = await elsewhere.newPage();
-    await signIn(other, server);
-    await other.goto(`${server.address}/floor/${sessionId}`);
+    await signIn(other, server, { at: `/floor/${sessionId}` });
     await expect(other.getByRole('region', { name: 'Clock', exact: true })).toBeVisible();
     await elsewhere.close();
   });
@@ -301,11 +297,10 @@ test('somebody comes late, somebody leaves, and an hour that gets short says wha
   server,
   browser,
 }) => {
-  await signIn(page, server);
   const movements = ['goblet-squat', 'forearm-plank'];
   await page.clock.install();
   const people = ['Jonah', 'Wren'].map((name) => [name, movements] as const);
-  const sessionId = await beginFor(page, server, people, { workSeconds: 40, restSeconds: 20, rounds: 5 });
+  const sessionId = await onFloor(page, server, people, { workSeconds: 40, restSeconds: 20, rounds: 5 });
   await expect(page.getByText('60 min left')).toBeVisible();
   const elsewhere = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const other = await elsewhere.newPage();
@@ -318,8 +313,7 @@ test('somebody comes late, somebody leaves, and an hour that gets short says wha
     await expect(strip(page, 'Jonah')).toBeVisible();
     await allSent(page);
     // Another device learns of them from the server.
-    await signIn(other, server);
-    await other.goto(`${server.address}/floor/${sessionId}`);
+    await signIn(other, server, { at: `/floor/${sessionId}` });
     await expect(other.getByRole('button', { name: 'Show Tobiah' })).toBeVisible();
   });
 
@@ -380,11 +374,10 @@ test('the board follows the hour in a window of its own: now, next, side and clo
   page,
   server,
 }) => {
-  await signIn(page, server);
   const movements = ['goblet-squat', 'forearm-plank'];
   const people = ['Jonah', 'Wren'].map((name) => [name, movements] as const);
   await page.clock.install();
-  const sessionId = await beginFor(page, server, people, { workSeconds: 20, restSeconds: 10, rounds: 2 });
+  const sessionId = await onFloor(page, server, people, { workSeconds: 20, restSeconds: 10, rounds: 2 });
   const board = await page.context().newPage();
   // Drawn sixty times a second by a processor without a screen, the figure would take all of it.
   await board.emulateMedia({ reducedMotion: 'reduce' });
@@ -435,8 +428,7 @@ test('a guest joins by name without a network; in the log it is said who that wa
   page,
   server,
 }) => {
-  await signIn(page, server);
-  await beginFor(page, server, [['Jonah', ['goblet-squat', 'forearm-plank']]]);
+  await onFloor(page, server, [['Jonah', ['goblet-squat', 'forearm-plank']]]);
   await allSent(page);
   await server.goAway();
   await tap(page, 'Somebody joins');

@@ -1,21 +1,9 @@
 import { expect, type Page, type Route } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import {
-  allSent,
-  keptOnDevice,
-  pick,
-  type Served,
-  signIn,
-  signOut,
-  startWith,
-  test,
-  testWithProcess,
-  typeInto,
-} from './server.ts';
+import { allSent, beginFor, keptOnDevice, onFloor, pick, type Served, signIn, signOut, test, typeInto } from './server.ts';
 
 // The app is kept on the device, for a time without a network.
 test.use({ serviceWorkers: 'allow' });
-testWithProcess.use({ serviceWorkers: 'allow' });
 
 const OURS = { 'Waxwing-Epoch': 'an-epoch', 'Content-Type': 'application/json' };
 const EVENTS = '**/api/sessions/*/events';
@@ -28,14 +16,13 @@ function answers(status: number, message: string, headers: Record<string, string
       : route.continue();
 }
 
-async function onFloor(page: Page, server: Served): Promise<void> {
-  await signIn(page, server);
-  await startWith(page, 'Ilse', ['Goblet squat']);
+async function ilseOnFloor(page: Page, server: Served): Promise<void> {
+  await onFloor(page, server, [['Ilse', ['goblet-squat']]]);
   await allSent(page);
 }
 
 test('the top bar says what is so, and each kind of trouble passes', async ({ page, server }) => {
-  await onFloor(page, server);
+  await ilseOnFloor(page, server);
   const epoch = await page.evaluate(async () => (await fetch('/api/me')).headers.get('Waxwing-Epoch'));
   const ours = { ...OURS, 'Waxwing-Epoch': epoch! };
   const bar = page.getByRole('banner').getByRole('status');
@@ -80,7 +67,7 @@ test('the top bar says what is so, and each kind of trouble passes', async ({ pa
 });
 
 test('an answer that never comes holds nothing up: the hour is finished, and read from the device', async ({ page, server }) => {
-  await onFloor(page, server);
+  await ilseOnFloor(page, server);
   await page.keyboard.press(' ');
   // Taken, and never answered.
   await page.route('**/api/**', () => new Promise(() => undefined));
@@ -95,7 +82,7 @@ test('an answer that never comes holds nothing up: the hour is finished, and rea
 });
 
 test('Floor opens again before the server has said who is signed in, and says so when it is nobody', async ({ page, server }) => {
-  await onFloor(page, server);
+  await ilseOnFloor(page, server);
   await page.keyboard.press(' ');
   await allSent(page);
   let givenUp = false;
@@ -112,7 +99,7 @@ test('Floor opens again before the server has said who is signed in, and says so
 });
 
 test('a page of yesterday says that there is a newer one, and loads it', async ({ page, server }) => {
-  await onFloor(page, server);
+  await ilseOnFloor(page, server);
   // Until the new page is asked for; a stream of changes has no end that could be waited for.
   let isNewer = true;
   await page.route(/\/api\/(?!changes)/, async (route) => {
@@ -132,7 +119,7 @@ test('a page of yesterday says that there is a newer one, and loads it', async (
 });
 
 test('a page that breaks down says so and takes nothing else with it', async ({ page, server }) => {
-  await signIn(page, server);
+  await signIn(page, server, { at: '/tools' });
   await page.route('**/api/clients', (route) => route.fulfill({ headers: OURS, body: '[{"clientId":"x"}]' }));
   await page.getByRole('link', { name: 'Clients', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'This page has broken down' })).toBeVisible();
@@ -152,49 +139,43 @@ test('a page that breaks down says so and takes nothing else with it', async ({ 
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
-testWithProcess(
-  'a server that was put back to a backup gets back what this device still has',
-  async ({ page, server, browser }) => {
-    await signIn(page, server);
-    await server.kill('SIGTERM');
-    const file = /checked: (.*)/.exec(server.setup('backup'))![1]!;
-    await server.start();
-    await page.goto(server.address);
-    await startWith(page, 'Ilse', ['Goblet squat']);
-    const floor = page.url();
-    for (let i = 0; i < 4; i += 1) await page.keyboard.press(' ');
-    await expect(page.getByTestId('count')).toHaveText('4');
-    await allSent(page);
+test('a server that was put back to a backup gets back what this device still has', async ({ page, server, browser }) => {
+  await signIn(page, server);
+  await server.goAway();
+  const file = /checked: (.*)/.exec(server.setup('backup'))![1]!;
+  await server.comeBack();
+  await beginFor(page, server, [['Ilse', ['goblet-squat']]]);
+  const floor = page.url();
+  for (let i = 0; i < 4; i += 1) await page.keyboard.press(' ');
+  await expect(page.getByTestId('count')).toHaveText('4');
+  await allSent(page);
 
-    await server.kill('SIGTERM');
-    expect(server.setup('restore', file)).toContain('is the database now');
-    await server.start();
-    // The sign-in is older than the backup; the session is not: the server has never heard of it.
-    await page.keyboard.press(' ');
-    await expect(page.getByTestId('count')).toHaveText('5');
-    await allSent(page, 20_000);
+  await server.goAway();
+  expect(server.setup('restore', file)).toContain('is the database now');
+  await server.comeBack();
+  // The sign-in is older than the backup; the session is not: the server has never heard of it.
+  await page.keyboard.press(' ');
+  await expect(page.getByTestId('count')).toHaveText('5');
+  await allSent(page, 20_000);
 
-    // Once more, and the sign-in is gone too: what was sent counts as unsent, and waits for the next.
-    await server.kill('SIGTERM');
-    server.setup('restore', file);
-    await server.start();
-    await page.context().clearCookies();
-    await signIn(page, server);
-    await page.goto(floor);
-    await expect(page.getByTestId('count')).toHaveText('5');
-    await allSent(page, 20_000);
+  // Once more, and the sign-in is gone too: what was sent counts as unsent, and waits for the next.
+  await server.goAway();
+  server.setup('restore', file);
+  await server.comeBack();
+  await page.context().clearCookies();
+  await signIn(page, server, { at: floor });
+  await expect(page.getByTestId('count')).toHaveText('5');
+  await allSent(page, 20_000);
 
-    const elsewhere = await browser.newContext();
-    const other = await elsewhere.newPage();
-    await signIn(other, server);
-    await other.goto(floor);
-    await expect(other.getByTestId('count')).toHaveText('5');
-    await elsewhere.close();
-  },
-);
+  const elsewhere = await browser.newContext();
+  const other = await elsewhere.newPage();
+  await signIn(other, server, { at: floor });
+  await expect(other.getByTestId('count')).toHaveText('5');
+  await elsewhere.close();
+});
 
 test('on a shared tablet nothing of a sent hour stays after signing out, here or from elsewhere', async ({ page, server }) => {
-  await onFloor(page, server);
+  await ilseOnFloor(page, server);
   await page.keyboard.press(' ');
   await allSent(page);
   expect(await keptOnDevice(page)).toMatchObject({ briefs: 1, unsent: 0 });
@@ -203,7 +184,7 @@ test('on a shared tablet nothing of a sent hour stays after signing out, here or
   expect(await keptOnDevice(page)).toEqual({ briefs: 0, events: 0, unsent: 0 });
 
   // Nor on one that was lost, and signed out from elsewhere, when it is next opened.
-  await onFloor(page, server);
+  await ilseOnFloor(page, server);
   expect(await keptOnDevice(page)).toMatchObject({ briefs: 1, unsent: 0 });
   await page.context().clearCookies();
   await page.goto(server.address);
@@ -223,7 +204,7 @@ test('the owner sees to backups, devices and a colleague’s password', async ({
 
   const elsewhere = await browser.newContext();
   const tablet = await elsewhere.newPage();
-  await signIn(tablet, server, 'ferris', 'ropes-and-tar');
+  await signIn(tablet, server, { login: 'ferris', password: 'ropes-and-tar' });
   await page.getByRole('link', { name: 'Devices' }).click();
   await page.getByRole('button', { name: /^Sign out .*Ferris Dune/ }).click();
   await expect(page.getByRole('button', { name: /^Sign out .*Ferris Dune/ })).toHaveCount(0);
@@ -235,8 +216,7 @@ test('the owner sees to backups, devices and a colleague’s password', async ({
   await typeInto(page.getByLabel('A new password for Ferris Dune'), 'tarred-and-roped');
   await page.getByRole('button', { name: 'Set it' }).click();
   await expect(page.getByText('Ferris Dune is signed out everywhere')).toBeVisible();
-  await signIn(tablet, server, 'ferris', 'tarred-and-roped');
-  await tablet.goto(`${server.address}/backup`);
+  await signIn(tablet, server, { login: 'ferris', password: 'tarred-and-roped', at: '/backup' });
   await expect(tablet.getByText('the studio’s owner sees to it')).toBeVisible();
   await elsewhere.close();
 });

@@ -12,8 +12,7 @@ test('no letter is lost on a slow tablet: typed through, in mid-word, and with t
   server,
 }) => {
   await page.setViewportSize({ width: 360, height: 740 });
-  await signIn(page, server);
-  await page.goto(`${server.address}/library`);
+  await signIn(page, server, { at: '/library' });
   const field = page.getByRole('searchbox', { name: 'Find a movement' });
   await expect(page.getByText(/^\d+ movements$/)).toBeVisible();
   await slowDown(page, 6);
@@ -45,8 +44,7 @@ test('no letter is lost on a slow tablet: typed through, in mid-word, and with t
 });
 
 test('the clients’ search keeps every letter and what came from elsewhere is shown in it', async ({ page, server }) => {
-  await signIn(page, server);
-  await page.goto(`${server.address}/clients`);
+  await signIn(page, server, { at: '/clients' });
   const field = page.getByRole('searchbox', { name: 'Find a client' });
   await expect(field).toBeVisible();
   await slowDown(page, 6);

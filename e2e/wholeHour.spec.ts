@@ -1,5 +1,16 @@
 import { expect, type Page } from '@playwright/test';
-import { allSent, keptOnDevice, moveOn, signIn, testWithProcess as test } from './server.ts';
+import { randomUUID } from 'node:crypto';
+import {
+  allSent,
+  ask,
+  beginSession,
+  keptOnDevice,
+  moveOn,
+  type Served,
+  signIn,
+  takeSignIn,
+  testWithProcess as test,
+} from './server.ts';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -22,45 +33,30 @@ const BLOCKS = [
 const PEOPLE = ['Jonah', 'Wren', 'Tobiah'] as const;
 
 /** Forty minutes for three, begun from a plan by its address: how it is made is tested where it is made. */
-async function beginHour(page: Page, address: string): Promise<string> {
-  const sessionId = await page.evaluate(
-    async ([blocksOf, people]) => {
-      const newId = () => crypto.randomUUID();
-      const clients = (await (await fetch('/api/clients')).json()) as { clientId: string; name: string }[];
-      const lanes = people.map((first) => ({
-        laneId: newId(),
-        clientId: clients.find(({ name }) => name.startsWith(first))!.clientId,
-      }));
-      const blocks = blocksOf.map(({ part, format, slugs }) => ({
-        blockId: newId(),
-        part,
-        format,
-        items: slugs.map((slug) => ({ itemId: newId(), movementId: `waxwing:${slug}`, own: [] })),
-      }));
-      const movements = blocks.flatMap(({ format, items }, at) =>
-        items.map(({ itemId, movementId }) => ({
-          movementId,
-          planItemId: itemId,
-          sets: blocksOf[at]!.sets,
-          ...(format.kind === 'intervals' && { target: 40, dose: { kind: 'seconds', low: 40, high: 40 } }),
-        })),
-      );
-      const body = {
-        sessionId: newId(),
-        localDate: new Date().toISOString().slice(0, 10),
-        zone: 'Europe/Berlin',
-        lanes: lanes.map((lane) => ({ ...lane, movements })),
-        plan: { name: '', minutes: 40, lanes, blocks },
-      };
-      const headers = { 'content-type': 'application/json' };
-      await fetch('/api/sessions', { method: 'POST', headers, body: JSON.stringify(body) });
-      return body.sessionId;
-    },
-    [BLOCKS, PEOPLE] as const,
+async function beginHour(page: Page, server: Served): Promise<string> {
+  const clients = await ask<{ clientId: string; name: string }[]>(page, server, 'clients');
+  const lanes = PEOPLE.map((first) => ({
+    laneId: randomUUID(),
+    clientId: clients.find(({ name }) => name.startsWith(first))!.clientId,
+  }));
+  const blocks = BLOCKS.map(({ part, format, slugs }) => ({
+    blockId: randomUUID(),
+    part,
+    format,
+    items: slugs.map((slug) => ({ itemId: randomUUID(), movementId: `waxwing:${slug}`, own: [] })),
+  }));
+  const movements = blocks.flatMap(({ format, items }, at) =>
+    items.map(({ itemId, movementId }) => ({
+      movementId,
+      planItemId: itemId,
+      sets: BLOCKS[at]!.sets,
+      ...(format.kind === 'intervals' && { target: 40, dose: { kind: 'seconds', low: 40, high: 40 } }),
+    })),
   );
-  await page.goto(`${address}/floor/${sessionId}`);
-  await expect(page.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
-  return sessionId;
+  return beginSession(page, server, {
+    lanes: lanes.map((lane) => ({ ...lane, movements })),
+    plan: { name: '', minutes: 40, lanes, blocks },
+  });
 }
 
 const tap = (page: Page, name: string | RegExp) =>
@@ -84,9 +80,9 @@ test('forty minutes for three: led, by hand, on the clock; the server killed, th
 }) => {
   test.setTimeout(120_000);
   let page = await context.newPage();
-  await signIn(page, server);
+  await takeSignIn(page, server);
   await page.clock.install();
-  const sessionId = await beginHour(page, server.address);
+  const sessionId = await beginHour(page, server);
   const floor = page.url();
 
   await test.step('the stations are shown, then the clock leads the warm-up for who does it along', async () => {
@@ -189,8 +185,7 @@ test('forty minutes for three: led, by hand, on the clock; the server killed, th
     await allSent(page);
     const elsewhere = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const other = await elsewhere.newPage();
-    await signIn(other, server);
-    await other.goto(floor);
+    await signIn(other, server, { at: floor });
     await expect(other.getByRole('button', { name: 'Pain', exact: true })).toBeVisible();
     await tap(other, 'Finish');
     await tap(other, 'Finish and write it down');
