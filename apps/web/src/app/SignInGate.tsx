@@ -19,10 +19,9 @@ type State = { kind: 'asking' } | { kind: 'out' } | { kind: 'in'; me: Me };
 /** What this device keeps of clients who were deleted elsewhere goes; without a network, another time. */
 async function forgetDeleted(store: DeviceStore): Promise<void> {
   try {
-    for (const clientId of await api.get<readonly string[]>('clients/forgotten')) {
-      await store.forget(clientId);
-      forgetFormsOf(store.trainerId, clientId);
-    }
+    const clientIds = await api.get<readonly string[]>('clients/forgotten');
+    await store.forget(...clientIds);
+    for (const clientId of clientIds) forgetFormsOf(store.trainerId, clientId);
   } catch {
     // Asked again when Waxwing is next opened here.
   }

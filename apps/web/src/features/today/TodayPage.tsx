@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate } from 'react-router';
 import { api } from '../../shared/api.ts';
 import { dayText, localDate, shortDay, timeOfDay } from '../../shared/dates.ts';
-import { deviceStoreFor, type BriefAhead } from '../../shared/device/deviceStore.ts';
+import { deviceStoreFor, type Ahead } from '../../shared/device/deviceStore.ts';
 import { useIsCutOff } from '../../shared/device/useIsCutOff.ts';
 import { Page } from '../../shared/page.tsx';
 import { PlanLinks } from '../../shared/PlanLinks.tsx';
@@ -125,7 +125,7 @@ function VisitHead({ visit }: { visit: TodayVisit }) {
 interface VisitorProps {
   readonly client: TodayClient;
   readonly begins: TodayVisit | null;
-  readonly ahead: BriefAhead | undefined;
+  readonly ahead: Ahead | undefined;
 }
 
 function Visitor({ client, begins, ahead }: VisitorProps) {
@@ -180,14 +180,16 @@ function Visitor({ client, begins, ahead }: VisitorProps) {
 }
 
 /** Floor finds it on this device; the server is told of it with its first events. Pressed again it is the same hour. */
-async function beginHere(trainerId: string, { brief }: BriefAhead): Promise<string> {
+async function beginHere(trainerId: string, bookingId: string): Promise<string> {
   const store = await deviceStoreFor(trainerId);
+  const brief = await store.ahead(bookingId);
+  if (!brief) throw new Error('What was fetched ahead for them is no longer on this device.');
   if (!(await store.brief(brief.sessionId))) await store.saveBrief(brief);
   return brief.sessionId;
 }
 
 /** To the plan of the visit, from where it begins; without a network straight to the floor with what was fetched ahead. */
-function Begin({ visit, ahead }: { visit: TodayVisit; ahead: BriefAhead | undefined }) {
+function Begin({ visit, ahead }: { visit: TodayVisit; ahead: Ahead | undefined }) {
   const { me } = useSignedIn();
   const navigate = useNavigate();
   const isCutOff = useIsCutOff();
@@ -205,7 +207,7 @@ function Begin({ visit, ahead }: { visit: TodayVisit; ahead: BriefAhead | undefi
     <button
       type="button"
       className={`${button} flex-col gap-0 py-2`}
-      onClick={() => void beginHere(me.trainerId, ahead).then((sessionId) => navigate(`/floor/${sessionId}`))}
+      onClick={() => void beginHere(me.trainerId, ahead.bookingId).then((sessionId) => navigate(`/floor/${sessionId}`))}
     >
       {who}
       <span className="block text-sm font-normal">without the network, {isPlanned(visit) ? 'as planned' : 'as last time'}</span>

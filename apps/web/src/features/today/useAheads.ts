@@ -2,7 +2,7 @@ import type { TodayVisit } from '@waxwing/core/api';
 import type { SessionBrief } from '@waxwing/core/session';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useEffectEvent } from 'react';
-import { deviceStoreFor, type BriefAhead } from '../../shared/device/deviceStore.ts';
+import { deviceStoreFor, type Ahead } from '../../shared/device/deviceStore.ts';
 import { useIsCutOff } from '../../shared/device/useIsCutOff.ts';
 import { useLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
@@ -12,7 +12,7 @@ import { briefAhead, hourAhead, isPlanned, type HourAhead } from './hourAhead.ts
 const FRESH_MS = 20 * 60_000;
 
 /** Of today's visits those that can begin without the server, by booking; fetched one by one while there is a network. */
-export function useAheads(localDate: string, visits: readonly TodayVisit[]): ReadonlyMap<string, BriefAhead> {
+export function useAheads(localDate: string, visits: readonly TodayVisit[]): ReadonlyMap<string, Ahead> {
   const { me } = useSignedIn();
   const client = useQueryClient();
   const isCutOff = useIsCutOff();
@@ -30,14 +30,14 @@ export function useAheads(localDate: string, visits: readonly TodayVisit[]): Rea
     const known = new Map((await store.aheadsOf(localDate)).map((ahead) => [ahead.bookingId, ahead]));
     for (const visit of wanted) {
       const old = known.get(visit.bookingId);
-      const isFresh = old && Date.now() - Date.parse(old.at) < FRESH_MS && isOf(old.brief, visit);
+      const isFresh = old && Date.now() - Date.parse(old.at) < FRESH_MS && isOf(old, visit);
       // What somebody planned may have changed meanwhile; what was done last has not.
       if (isFresh && !isPlanned(visit)) continue;
       if (hasLeft()) return;
       const hour = await hourAhead(visit, library!);
-      if (!hour || (isFresh && isSamePlan(old.brief, hour))) continue;
+      if (!hour || (isFresh && isSamePlan(old, hour))) continue;
       const brief = await briefAhead(localDate, visit, hour);
-      if (brief) await store.keepAhead({ bookingId: visit.bookingId, at: new Date().toISOString(), brief });
+      if (brief) await store.keepAhead(visit.bookingId, brief, new Date());
     }
     await client.invalidateQueries({ queryKey: key });
   });
@@ -67,11 +67,11 @@ export function useOpenHere(since: string, isWanted: boolean): readonly SessionB
 }
 
 /** Whether it was fetched for the people who come now. */
-function isOf({ plan }: SessionBrief, { clients }: TodayVisit): boolean {
+function isOf({ plan }: Ahead, { clients }: TodayVisit): boolean {
   const ids = plan?.lanes.map(({ clientId }) => clientId) ?? [];
   return ids.length === clients.length && clients.every(({ clientId }) => ids.includes(clientId));
 }
 
-function isSamePlan({ plan }: SessionBrief, hour: HourAhead): boolean {
+function isSamePlan({ plan }: Ahead, hour: HourAhead): boolean {
   return !hour.isPlanned || JSON.stringify(plan) === JSON.stringify(hour.plan);
 }

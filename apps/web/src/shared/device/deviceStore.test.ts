@@ -58,28 +58,31 @@ describe('forgetting a client', () => {
 });
 
 describe('for a time without a network', () => {
-  const ahead = (bookingId: string, localDate: string, ...clientIds: string[]) => ({
-    bookingId,
-    at: '2026-03-02T08:00:00.000Z',
-    brief: {
-      sessionId: v4(),
-      localDate,
-      clients: clientIds.map((clientId) => ({ clientId, laneId: v4() })),
-    } as unknown as SessionBrief,
-  });
+  const keepAhead = (bookingId: string, localDate: string, ...clientIds: string[]) =>
+    store.keepAhead(
+      bookingId,
+      {
+        sessionId: v4(),
+        localDate,
+        clients: clientIds.map((clientId) => ({ clientId, laneId: v4() })),
+      } as unknown as SessionBrief,
+      new Date('2026-03-02T08:00:00Z'),
+    );
 
   test('what could begin today is there; yesterday’s goes, and what is somebody’s who is forgotten', async () => {
     const [gone, stays] = [v4(), v4()];
-    await store.keepAhead(ahead('old', '2026-03-01', stays));
-    await store.keepAhead(ahead('hers', '2026-03-02', gone));
-    await store.keepAhead(ahead('his', '2026-03-02', stays));
+    await keepAhead('old', '2026-03-01', stays);
+    await keepAhead('hers', '2026-03-02', gone);
+    await keepAhead('his', '2026-03-02', stays);
     await store.keepAnswer('clients', [{ clientId: gone }], new Date());
     await store.keepAnswer('places', [{ placeId: 'loft' }], new Date());
     await store.keepAnswer(`clients/${gone}/practice`, {}, new Date());
     expect((await store.aheadsOf('2026-03-02')).map(({ bookingId }) => bookingId).sort()).toEqual(['hers', 'his']);
+    expect((await store.ahead('hers'))!.clients.map(({ clientId }) => clientId)).toEqual([gone]);
     expect(await store.aheadsOf('2026-03-01')).toEqual([]);
     await store.forget(gone);
     expect((await store.aheadsOf('2026-03-02')).map(({ bookingId }) => bookingId)).toEqual(['his']);
+    expect(await store.ahead('hers')).toBeUndefined();
     for (const path of ['clients', `clients/${gone}/practice`]) expect(await store.keptAnswer(path)).toBeUndefined();
     expect(await store.keptAnswer('places')).toBeDefined();
   });
@@ -100,7 +103,7 @@ describe('for a time without a network', () => {
 
   test('who signs out leaves none of it', async () => {
     await store.keepAnswer('today?date=2026-03-02', { visits: [] }, new Date());
-    await store.keepAhead(ahead('hers', '2026-03-02', v4()));
+    await keepAhead('hers', '2026-03-02', v4());
     await store.forgetSent('all');
     expect(await store.keptAnswer('today?date=2026-03-02')).toBeUndefined();
     expect(await store.aheadsOf('2026-03-02')).toEqual([]);
@@ -236,7 +239,7 @@ describe('a long hour that was sent', () => {
   });
 });
 
-test('what an older version of the app kept and hadn’t sent is found, and sent, by this one', async () => {
+test('what an older version of the app kept is found by this one, and what it hadn’t sent is sent', async () => {
   const trainerId = v4();
   const event = { id: v4(), sessionId: SESSION, type: 'note', payload: { text: 'from before' } };
   const before = await openDB(`waxwing-${trainerId}`, 5, {
@@ -258,9 +261,26 @@ test('what an older version of the app kept and hadn’t sent is found, and sent
   });
   await before.put('events', { id: event.id, sessionId: SESSION, event, unsent: 1 });
   await before.put('events', { id: v4(), sessionId: v4(), event, unsent: 0 });
+  const [gone, stays] = [v4(), v4()];
+  const hour = (sessionId: string, localDate: string, ...clientIds: string[]) => ({
+    sessionId,
+    localDate,
+    clients: clientIds.map((clientId) => ({ clientId, laneId: v4() })),
+  });
+  const [old, shared] = [v4(), v4()];
+  await before.put('briefs', hour(old, '2020-01-01', stays));
+  await before.put('briefs', hour(shared, '2026-03-02', gone, stays));
+  await before.put('aheads', { bookingId: 'his', at: '2026-03-02T08:00:00.000Z', brief: hour(v4(), '2026-03-02', stays) });
   before.close();
   const now = await deviceStoreFor(trainerId);
   expect(await now.waiting()).toMatchObject({ sessionIds: [SESSION], unsent: 1 });
   expect((await now.toSend(SESSION, 10)).events.map(textOf)).toEqual(['from before']);
+  // What it kept of hours is found by day and by whom it is for.
+  expect(await now.aheadsOf('2026-03-02')).toMatchObject([{ bookingId: 'his', clientIds: [stays] }]);
+  expect((await now.ahead('his'))!.clients).toHaveLength(1);
+  await now.forgetSent(new Date('2026-03-03'));
+  expect(await now.brief(old)).toBeUndefined();
+  await now.forget(gone);
+  expect(await now.brief(shared)).toMatchObject({ clients: [{ clientId: stays }] });
   now.close();
 });

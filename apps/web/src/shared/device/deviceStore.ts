@@ -1,4 +1,5 @@
 import type { MovementRevision } from '@waxwing/core/movement';
+import type { Plan } from '@waxwing/core/planning';
 import {
   LAMPORT_MAX,
   stampEvent,
@@ -69,8 +70,27 @@ interface KeptAnswer {
   readonly answer: unknown;
 }
 
-/** A session that could begin without the server: of a visit, with everything that Floor needs. */
-export interface BriefAhead {
+/** A brief as it is kept: found by whom it is for without being read. One is a megabyte, and a month of them are a hundred. */
+interface KeptBrief extends SessionBrief {
+  readonly clientIds: readonly string[];
+}
+
+/** A session that could begin without the server: of a visit, when it was fetched, and for whom as what. */
+export interface Ahead {
+  readonly bookingId: string;
+  readonly at: string;
+  readonly localDate: string;
+  readonly clientIds: readonly string[];
+  readonly plan?: Plan;
+}
+
+/** With everything that Floor needs, as a text: it isn't read before somebody begins. */
+interface KeptAhead extends Ahead {
+  readonly brief: string;
+}
+
+/** As the store had it until version 7. */
+interface AheadBefore7 {
   readonly bookingId: string;
   readonly at: string;
   readonly brief: SessionBrief;
@@ -78,8 +98,8 @@ export interface BriefAhead {
 
 interface Schema extends DBSchema {
   answers: { key: string; value: KeptAnswer };
-  aheads: { key: string; value: BriefAhead };
-  briefs: { key: string; value: SessionBrief };
+  aheads: { key: string; value: KeptAhead };
+  briefs: { key: string; value: KeptBrief; indexes: { localDate: string; clientIds: string } };
   events: {
     key: string;
     value: KeptEvent;
@@ -89,6 +109,7 @@ interface Schema extends DBSchema {
       /** The other way round: whoever looks for what is unsent doesn't go through a month of sessions that were sent. */
       unsentSession: [number, string];
       refused: string;
+      clientId: string;
     };
   };
   pieces: { key: number; value: Piece; indexes: { sessionId: string } };
@@ -168,35 +189,43 @@ export class DeviceStore {
     await this.db.delete('answers', path);
   }
 
-  async keepAhead(ahead: BriefAhead): Promise<void> {
-    await this.db.put('aheads', ahead);
+  async keepAhead(bookingId: string, brief: SessionBrief, at: Date): Promise<void> {
+    await this.db.put('aheads', keptAhead(bookingId, brief, at.toISOString()));
   }
 
   /** Those of a day; older ones go. */
-  async aheadsOf(localDate: string): Promise<BriefAhead[]> {
+  async aheadsOf(day: string): Promise<Ahead[]> {
     const all = await this.db.getAll('aheads');
-    for (const { bookingId, brief } of all) if (brief.localDate < localDate) await this.db.delete('aheads', bookingId);
-    return all.filter(({ brief }) => brief.localDate === localDate);
+    for (const { bookingId, localDate } of all) if (localDate < day) await this.db.delete('aheads', bookingId);
+    return all.flatMap(({ brief: _brief, ...ahead }) => (ahead.localDate === day ? [ahead] : []));
+  }
+
+  /** What it would begin with. */
+  async ahead(bookingId: string): Promise<SessionBrief | undefined> {
+    const kept = await this.db.get('aheads', bookingId);
+    return kept && (JSON.parse(kept.brief) as SessionBrief);
   }
 
   /** Sessions since a day that this device knows of and that haven’t ended, the newest first. */
   async openSince(localDate: string): Promise<SessionBrief[]> {
-    const briefs = (await this.db.getAll('briefs')).filter((brief) => brief.localDate >= localDate);
     const open: SessionBrief[] = [];
-    for (const brief of briefs) {
-      const events = await this.events(brief.sessionId);
+    for (const sessionId of await this.db.getAllKeysFromIndex('briefs', 'localDate', IDBKeyRange.lowerBound(localDate))) {
+      const events = await this.events(sessionId);
       const taken = new Set(events.flatMap((event) => (event.type === 'retracted' ? [event.payload.eventId] : [])));
-      if (!events.some(({ type, id }) => type === 'session-ended' && !taken.has(id))) open.push(brief);
+      if (events.some(({ type, id }) => type === 'session-ended' && !taken.has(id))) continue;
+      const brief = await this.brief(sessionId);
+      if (brief) open.push(brief);
     }
     return open.sort((a, b) => (a.sessionId < b.sessionId ? 1 : -1));
   }
 
   async brief(sessionId: string): Promise<SessionBrief | undefined> {
-    return this.db.get('briefs', sessionId);
+    const kept = await this.db.get('briefs', sessionId);
+    return kept && briefOf(kept);
   }
 
   async saveBrief(brief: SessionBrief): Promise<void> {
-    await this.db.put('briefs', brief);
+    await this.db.put('briefs', keptBrief(brief));
   }
 
   /**
@@ -209,7 +238,7 @@ export class DeviceStore {
     const meta = transaction.objectStore('meta');
     const known = (await meta.get(`joining ${sessionId}`)) as Joining | undefined;
     await Promise.all([
-      transaction.objectStore('briefs').put(brief),
+      transaction.objectStore('briefs').put(keptBrief(brief)),
       meta.put({
         key: `joining ${sessionId}`,
         lanes: [...(known?.lanes ?? []).filter(({ laneId }) => laneId !== lane.laneId), lane],
@@ -458,11 +487,15 @@ export class DeviceStore {
     const latest = before === 'all' ? null : new Date(before.getTime() - SENT_KEPT_DAYS * DAY_MS).toISOString().slice(0, 10);
     const transaction = this.db.transaction(['briefs', 'events', 'pieces', 'meta'], 'readwrite');
     const events = transaction.objectStore('events');
-    for (const brief of await transaction.objectStore('briefs').getAll()) {
-      const { sessionId, localDate } = brief;
-      if (latest !== null && localDate >= latest) continue;
-      const kept = await events.index('sessionId').getAll(sessionId);
-      if (kept.every(({ unsent, refused }) => unsent === 0 && refused === undefined)) await deleteSession(transaction, sessionId);
+    const briefs = transaction.objectStore('briefs');
+    const sessionIds =
+      latest === null
+        ? await briefs.getAllKeys()
+        : await briefs.index('localDate').getAllKeys(IDBKeyRange.upperBound(latest, true));
+    const waiting = new Set((await events.index('refused').getAll()).map(({ sessionId }) => sessionId));
+    for (const sessionId of sessionIds) {
+      const unsent = await events.index('sessionUnsent').count([sessionId, 1]);
+      if (unsent === 0 && !waiting.has(sessionId)) await deleteSession(transaction, sessionId);
     }
     await transaction.done;
     // The server has them, for whoever opens a set-up again, or a page.
@@ -481,55 +514,94 @@ export class DeviceStore {
     await transaction.done;
   }
 
-  /** Forgets what this device keeps of a client: their hours alone whole, of shared ones their part. */
-  async forget(clientId: string): Promise<void> {
-    for (const pictureId of await this.db.getAllKeysFromIndex('pictures', 'clientId', clientId)) {
-      await this.db.delete('pictures', pictureId);
-    }
-    // Those that speak of them. It is asked of every client who was ever deleted, each time that Waxwing opens: the others stay.
+  /**
+   * Forgets what this device keeps of clients: their hours alone whole, of shared ones their part. It is asked of every client who was
+   * ever deleted, each time that Waxwing opens: nothing is read that isn't theirs.
+   */
+  async forget(...clientIds: readonly string[]): Promise<void> {
+    if (clientIds.length === 0) return;
     for (const kept of await this.db.getAll('answers')) {
-      if (JSON.stringify(kept).includes(clientId)) await this.db.delete('answers', kept.path);
+      const text = JSON.stringify(kept);
+      if (clientIds.some((clientId) => text.includes(clientId))) await this.db.delete('answers', kept.path);
     }
-    for (const { bookingId, brief } of await this.db.getAll('aheads')) {
-      if (brief.clients.some((client) => client.clientId === clientId)) await this.db.delete('aheads', bookingId);
+    for (const { bookingId, clientIds: theirs } of await this.db.getAll('aheads')) {
+      if (theirs.some((clientId) => clientIds.includes(clientId))) await this.db.delete('aheads', bookingId);
     }
+    for (const clientId of clientIds) {
+      for (const pictureId of await this.db.getAllKeysFromIndex('pictures', 'clientId', clientId)) {
+        await this.db.delete('pictures', pictureId);
+      }
+      await this.forgetHours(clientId);
+    }
+  }
+
+  private async forgetHours(clientId: string): Promise<void> {
     const transaction = this.db.transaction(['briefs', 'events', 'pieces', 'meta'], 'readwrite');
     const briefs = transaction.objectStore('briefs');
+    const single = transaction.objectStore('events');
+    const sessionIds = new Set((await single.index('clientId').getAll(clientId)).map(({ sessionId }) => sessionId));
     const lanes = new Set<string>();
-    for (const brief of await briefs.getAll()) {
+    for (const brief of await briefs.index('clientIds').getAll(clientId)) {
       const others = brief.clients.filter((client) => client.clientId !== clientId);
-      if (others.length === brief.clients.length) continue;
       for (const client of brief.clients) if (client.clientId === clientId) lanes.add(client.laneId);
       await leaveJoining(transaction.objectStore('meta'), brief.sessionId, (lane) => lane.clientId === clientId);
-      if (others.length > 0) await briefs.put({ ...brief, clients: others });
+      if (others.length > 0) await briefs.put(keptBrief({ ...brief, clients: others }));
       else await deleteSession(transaction, brief.sessionId);
+      sessionIds.add(brief.sessionId);
     }
-    const single = transaction.objectStore('events');
-    const all = (await single.getAll()).map(({ event }) => event);
-    const pieces: { readonly key: number; readonly piece: Piece }[] = [];
-    for (let at = await transaction.objectStore('pieces').openCursor(); at; at = await at.continue()) {
-      pieces.push({ key: at.primaryKey, piece: at.value });
-      all.push(...eventsOf(at.value));
-    }
-    const deleted = new Set<string>();
-    for (const { id, clientId: about, laneId } of all) {
-      if (about === clientId || (laneId !== undefined && lanes.has(laneId))) deleted.add(id);
-    }
-    // What amends something of theirs may repeat it.
-    for (const event of all) {
-      if ((event.type === 'amended' || event.type === 'retracted') && deleted.has(event.payload.eventId)) deleted.add(event.id);
-    }
-    for (const id of deleted) await single.delete(id);
-    for (const { key, piece } of pieces) {
-      const events = eventsOf(piece).filter(({ id }) => !deleted.has(id));
-      await transaction.objectStore('pieces').put(pieceOf(piece.sessionId, events), key);
-    }
+    for (const sessionId of sessionIds) await forgetEvents(transaction, sessionId, clientId, lanes);
     await transaction.done;
   }
 
   close(): void {
     this.channel.close();
     this.db.close();
+  }
+}
+
+const idsOf = ({ clients }: SessionBrief) => clients.flatMap(({ clientId }) => clientId ?? []);
+
+function keptBrief(brief: SessionBrief): KeptBrief {
+  return { ...brief, clientIds: idsOf(brief) };
+}
+
+function briefOf({ clientIds: _clientIds, ...brief }: KeptBrief): SessionBrief {
+  return brief;
+}
+
+function keptAhead(bookingId: string, brief: SessionBrief, at: string): KeptAhead {
+  const { localDate, plan } = brief;
+  return { bookingId, at, localDate, clientIds: idsOf(brief), ...(plan && { plan }), brief: JSON.stringify(brief) };
+}
+
+/** What a session's events say of a client or of their lanes, in a transaction over everything. */
+async function forgetEvents(
+  transaction: Writing,
+  sessionId: string,
+  clientId: string,
+  lanes: ReadonlySet<string>,
+): Promise<void> {
+  const single = transaction.objectStore('events');
+  const all = (await single.index('sessionId').getAll(sessionId)).map(({ event }) => event);
+  const pieces: { readonly key: number; readonly events: readonly SessionEvent[] }[] = [];
+  const ofSession = transaction.objectStore('pieces').index('sessionId');
+  for (let at = await ofSession.openCursor(sessionId); at; at = await at.continue()) {
+    const events = eventsOf(at.value);
+    pieces.push({ key: at.primaryKey, events });
+    all.push(...events);
+  }
+  const deleted = new Set<string>();
+  for (const { id, clientId: about, laneId } of all) {
+    if (about === clientId || (laneId !== undefined && lanes.has(laneId))) deleted.add(id);
+  }
+  // What amends something of theirs may repeat it.
+  for (const event of all) {
+    if ((event.type === 'amended' || event.type === 'retracted') && deleted.has(event.payload.eventId)) deleted.add(event.id);
+  }
+  for (const id of deleted) await single.delete(id);
+  for (const { key, events } of pieces) {
+    const others = events.filter(({ id }) => !deleted.has(id));
+    if (others.length < events.length) await transaction.objectStore('pieces').put(pieceOf(sessionId, others), key);
   }
 }
 
@@ -540,10 +612,11 @@ async function putRevisions(
   revisions: readonly MovementRevision[],
 ): Promise<SessionBrief | undefined> {
   const briefs = transaction.objectStore('briefs');
-  const brief = await briefs.get(sessionId);
-  if (!brief) return undefined;
+  const kept = await briefs.get(sessionId);
+  if (!kept) return undefined;
+  const brief = briefOf(kept);
   const more = withRevisions(brief, revisions);
-  if (more !== brief) await briefs.put(more);
+  if (more !== brief) await briefs.put(keptBrief(more));
   return more;
 }
 
@@ -577,8 +650,8 @@ const open = new Map<string, Promise<DeviceStore>>();
 export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
   let store = open.get(trainerId);
   if (!store) {
-    store = openDB<Schema>(`waxwing-${trainerId}`, 6, {
-      upgrade(db, from, _to, transaction) {
+    store = openDB<Schema>(`waxwing-${trainerId}`, 7, {
+      async upgrade(db, from, _to, transaction) {
         if (from < 1) {
           db.createObjectStore('briefs', { keyPath: 'sessionId' });
           const events = db.createObjectStore('events', { keyPath: 'id' });
@@ -602,6 +675,18 @@ export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
           db.createObjectStore('aheads', { keyPath: 'bookingId' });
         }
         if (from < 6) transaction.objectStore('events').createIndex('unsentSession', ['unsent', 'sessionId']);
+        if (from < 7) {
+          transaction.objectStore('events').createIndex('clientId', 'event.clientId');
+          const briefs = transaction.objectStore('briefs');
+          briefs.createIndex('localDate', 'localDate');
+          briefs.createIndex('clientIds', 'clientIds', { multiEntry: true });
+          for (let at = await briefs.openCursor(); at; at = await at.continue()) await at.update(keptBrief(at.value));
+          const aheads = transaction.objectStore('aheads');
+          for (let at = await aheads.openCursor(); at; at = await at.continue()) {
+            const { bookingId, brief, at: time } = at.value as unknown as AheadBefore7;
+            await at.update(keptAhead(bookingId, brief, time));
+          }
+        }
       },
       // A newer tab wants to change the store: this one lets go of it, and says so when it is next used.
       blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),

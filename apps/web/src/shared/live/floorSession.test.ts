@@ -301,7 +301,7 @@ describe('somebody who joins', () => {
     const [, second] = joined().clients;
     const history = { [SQUAT]: { localDate: brief.localDate } } as unknown as (typeof second & object)['history'];
     const ahead = { ...brief, sessionId: v4(), clients: [{ ...second!, laneId: v4(), history }] };
-    await store.keepAhead({ bookingId: v4(), at: new Date().toISOString(), brief: ahead });
+    await store.keepAhead(v4(), ahead, new Date());
     await live.join(...whoJoins(second!));
     expect((await store.brief(brief.sessionId))!.clients[1]!.history).toEqual(history);
   });

@@ -8,8 +8,9 @@ const NOTHING_KNOWN: KnownPast = { history: {}, due: [], setUps: {}, book: EMPTY
 
 /** What this device knows of somebody's past: all of it where their own hour of the day was fetched ahead, else what a page was shown of it. */
 export async function pastKnownHere(store: DeviceStore, clientId: string, localDate: string): Promise<KnownPast> {
-  const aheads = await store.aheadsOf(localDate);
-  const ahead = aheads.flatMap(({ brief }) => brief.clients).find((client) => client.clientId === clientId);
+  const hour = (await store.aheadsOf(localDate)).find(({ clientIds }) => clientIds.includes(clientId));
+  const brief = hour && (await store.ahead(hour.bookingId));
+  const ahead = brief?.clients.find((client) => client.clientId === clientId);
   if (ahead) {
     const { history, due, setUps = {}, book, faultRates, answers } = ahead;
     return { history, due, setUps, book, faultRates, ...(answers && { answers }) };
