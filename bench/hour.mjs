@@ -15,6 +15,8 @@ const LANES = 6;
 const AT = [100, 1000, 10_000];
 const TAPS = 80;
 const CPU_SLOWER = 4;
+/** What a tablet has kept when it was used for a month. */
+const MONTH_OF_HOURS = 100;
 const MOVEMENTS = ['goblet-squat', 'full-push-up', 'bent-over-row'].map((slug) => ({ movementId: `waxwing:${slug}`, sets: 20 }));
 
 async function signedIn(address) {
@@ -93,6 +95,24 @@ export async function longHour(row) {
   rmSync(folder, { recursive: true, force: true });
 }
 
+/** A month of hours as the device keeps them: as many copies of the one that it has, in its own shape. */
+function keepMonth(page) {
+  return page.evaluate(async (hours) => {
+    const { indexedDB } = window;
+    const done = (request) =>
+      new Promise((resolve, reject) => {
+        request.onsuccess = () => resolve(request.result);
+        request.onerror = () => reject(request.error);
+      });
+    const { name } = (await indexedDB.databases()).find((each) => each.name.startsWith('waxwing-'));
+    const db = await done(indexedDB.open(name));
+    const briefs = () => db.transaction('briefs', 'readwrite').objectStore('briefs');
+    const [brief] = await done(briefs().getAll());
+    for (let n = 0; n < hours; n += 1) await done(briefs().put({ ...brief, sessionId: window.crypto.randomUUID() }));
+    db.close();
+  }, MONTH_OF_HOURS);
+}
+
 /** The same session on a tablet with a quarter of this machine's speed. */
 async function onFloor(row, file, sessionId, begunId) {
   const { address, stop } = await serve(file);
@@ -135,6 +155,10 @@ async function onFloor(row, file, sessionId, begunId) {
     };
     await reload('Floor reloaded, just begun, CPU at a quarter', begunId);
     await reload('Floor reloaded, 10,000 events, CPU at a quarter', sessionId);
+    await keepMonth(page);
+    await reload(`Floor reloaded, ${MONTH_OF_HOURS} hours kept, CPU at a quarter`, begunId);
+    await page.goto(`${address}/floor/${sessionId}`);
+    await pain.waitFor({ timeout: 120_000 });
     await page.evaluate(() => {
       window.taps = [];
       let from = 0;

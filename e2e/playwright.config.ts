@@ -9,8 +9,8 @@ export default defineConfig({
   // Patience for a machine that others work on too: what passes doesn't wait.
   timeout: 180_000,
   expect: { timeout: 25_000 },
-  // Each test has a server of its own, on a port of its own. Three for two cores: one is always waiting for what isn't there yet.
-  workers: 3,
+  // Each test has a server of its own, on a port of its own. A third one takes more from two cores than it gives.
+  workers: 2,
   fullyParallel: true,
   forbidOnly: true,
   // A machine that stalls for a second can swallow a press. Whatever needs its second try is listed as flaky, counted and looked into.
