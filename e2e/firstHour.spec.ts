@@ -1,6 +1,6 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { typeInto, WaxwingServer } from './server.ts';
+import { test, typeInto, WaxwingServer } from './server.ts';
 
 /** Somebody who sees Waxwing for the first time: counts what they tap, and into how many fields they type. */
 class NewTrainer {

@@ -2,8 +2,15 @@ import { defineConfig } from '@playwright/test';
 import { browserOptions } from '../scripts/browser.mjs';
 
 /** The built app with demo data in Debian's Chromium; everything through the interface. */
+/** One of these begun last would leave a core alone for half a minute. */
+const LONG = ['**/wholeHour.spec.ts', '**/everyPage.spec.ts', '**/firstHour.spec.ts'];
+
 export default defineConfig({
   testDir: '.',
+  projects: [
+    { name: 'long', testMatch: LONG },
+    { name: 'others', testIgnore: LONG },
+  ],
   globalSetup: './globalSetup.ts',
   outputDir: '../test-results',
   // Patience for a machine that others work on too: what passes doesn't wait.

@@ -67,17 +67,6 @@ export class WaxwingServer {
   }
 }
 
-/** For tests that kill the server or look at it from outside: a process for each, on a copy of the demo's database. */
-export const testWithProcess = base.extend<{ server: WaxwingServer }>({
-  // The fixture needs nothing else; Playwright wants the pattern all the same.
-  server: async ({ browserName: _browserName }, use) => {
-    const server = new WaxwingServer();
-    await server.start();
-    await use(server);
-    await server.remove();
-  },
-});
-
 /** The process of `host.mjs`. */
 class ServerHost {
   private readonly process = fork(join(import.meta.dirname, 'host.mjs'), { cwd: ROOT });
@@ -109,8 +98,14 @@ interface Reached extends Served {
   setup(...args: readonly string[]): string;
 }
 
-/** A server for each test, on a copy of the demo's database; the process behind it serves one test after the other. */
-export const test = base.extend<{ server: Reached }, { host: ServerHost }>({
+interface Servers {
+  /** On a copy of the demo's database; the process behind it serves one test after the other. */
+  readonly server: Reached;
+  /** For tests that kill the server or look at it from outside: a process of its own, on such a copy. */
+  readonly ownServer: WaxwingServer;
+}
+
+export const test = base.extend<Servers, { host: ServerHost }>({
   host: [
     async ({ browserName: _browserName }, use) => {
       const host = new ServerHost();
@@ -137,6 +132,13 @@ export const test = base.extend<{ server: Reached }, { host: ServerHost }>({
     });
     await host.serve(null);
     rmSync(folder, { recursive: true, force: true });
+  },
+  // The fixture needs nothing else; Playwright wants the pattern all the same.
+  ownServer: async ({ browserName: _browserName }, use) => {
+    const server = new WaxwingServer();
+    await server.start();
+    await use(server);
+    await server.remove();
   },
 });
 

@@ -1,16 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
-import {
-  allSent,
-  ask,
-  beginSession,
-  keptOnDevice,
-  moveOn,
-  type Served,
-  signIn,
-  takeSignIn,
-  testWithProcess as test,
-} from './server.ts';
+import { allSent, ask, beginSession, keptOnDevice, moveOn, type Served, signIn, takeSignIn, test } from './server.ts';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -75,7 +65,7 @@ function setsInLog(page: Page, sessionId: string): Promise<Record<string, number
 
 test('forty minutes for three: led, by hand, on the clock; the server killed, the tab closed, ten minutes asleep: all there, once', async ({
   context,
-  server,
+  ownServer: server,
   browser,
 }) => {
   test.setTimeout(120_000);
