@@ -240,7 +240,14 @@ function SaidCue({ correction, others, live, asksHurt, taps }: SaidCueProps) {
   const hearers = waitingFor ? others.filter((other) => fitsCue(other, waitingFor.cueId)) : [];
   return (
     <div className="mt-2">
-      <p className={clsx('heading text-4xl leading-[1.05] text-balance', others.length === 0 && 'md:text-5xl')} data-testid="cue">
+      {/* On a tablet that lies, the change to try has to stand under it without scrolling. */}
+      <p
+        className={clsx(
+          'heading text-4xl leading-[1.05] text-balance',
+          others.length === 0 && '[@media(min-height:54rem)]:md:text-5xl',
+        )}
+        data-testid="cue"
+      >
         {waitingFor?.text}
       </p>
       {said && (

@@ -61,7 +61,7 @@ export const MovementHead = memo(function MovementHead({
   onList,
   onDay,
 }: MovementHeadProps) {
-  const { movement, item, set, isWorking, client, setUp, lane, asked, planned } = situation;
+  const { movement, item, set, isWorking, client, setUp, lane, asked, planned, correction } = situation;
   const { document } = movement;
   const [editsLoad, setEditsLoad] = useState(false);
   const [editsSetUp, setEditsSetUp] = useState(false);
@@ -97,7 +97,7 @@ export const MovementHead = memo(function MovementHead({
               </button>
             </>
           )}
-          {tempo && !isOneOfSeveral && <span className="text-quiet hidden sm:inline"> · {tempoText(tempo)}</span>}
+          {tempo && !isOneOfSeveral && !correction && <span className="text-quiet hidden sm:inline"> · {tempoText(tempo)}</span>}
         </p>
       </div>
       {onDay && (

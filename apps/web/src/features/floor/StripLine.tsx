@@ -4,7 +4,10 @@ import clsx from 'clsx';
 import { PhaseStill } from '../../shared/figure/PhaseStill.tsx';
 import { workingSideOf } from './workingSide.ts';
 
-/** The rep strip on one line: the movement at each phase with its breath, and the tail under the phase to look at. */
+/**
+ * The rep strip on one line: the movement at each phase with its breath, and the tail under the phase to look at. While something is put
+ * right the figure stands there, large, and the strip is words.
+ */
 export function StripLine({ situation, lexicon }: { situation: LaneSituation; lexicon: Lexicon }) {
   const { drawn, correction, isWorking, set } = situation;
   const isResting = set !== null && !isWorking;
@@ -18,7 +21,7 @@ export function StripLine({ situation, lexicon }: { situation: LaneSituation; le
         const breath = drawn.phases.find((each) => each.phase === phase)?.breath;
         return (
           <li key={phase} className="flex items-end gap-2">
-            {!isResting && (
+            {!isResting && !correction && (
               <PhaseStill
                 document={drawn}
                 lexicon={lexicon}
