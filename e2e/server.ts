@@ -260,8 +260,9 @@ export async function keptOnDevice(page: Page): Promise<{ briefs: number; events
 /** What goes on without a network has to be on the device by then: the app itself, and the library or the hours that are to come. */
 export async function readyToGoOffline(page: Page, having: 'library' | 'hours ahead'): Promise<void> {
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  const [database, store] = having === 'library' ? ['library of ', 'state'] : ['waxwing-', 'aheads'];
-  await expect.poll(() => countOnDevice(page, database!, store!), { intervals: [100] }).toBeGreaterThan(0);
+  const count = () =>
+    having === 'library' ? countOnDevice(page, 'library of ', 'state') : countOnDevice(page, 'waxwing-', 'aheads');
+  await expect.poll(count, { intervals: [100] }).toBeGreaterThan(0);
 }
 
 /**

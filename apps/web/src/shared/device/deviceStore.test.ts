@@ -270,6 +270,8 @@ test('what an older version of the app kept is found by this one, and what it ha
   const [old, shared] = [v4(), v4()];
   await before.put('briefs', hour(old, '2020-01-01', stays));
   await before.put('briefs', hour(shared, '2026-03-02', gone, stays));
+  const hers = { id: v4(), sessionId: old, clientId: gone, type: 'note', payload: { text: 'hers' } };
+  await before.put('pieces', { sessionId: old, events: JSON.stringify([hers, { ...event, sessionId: old }]) });
   await before.put('aheads', { bookingId: 'his', at: '2026-03-02T08:00:00.000Z', brief: hour(v4(), '2026-03-02', stays) });
   before.close();
   const now = await deviceStoreFor(trainerId);
@@ -278,9 +280,11 @@ test('what an older version of the app kept is found by this one, and what it ha
   // What it kept of hours is found by day and by whom it is for.
   expect(await now.aheadsOf('2026-03-02')).toMatchObject([{ bookingId: 'his', clientIds: [stays] }]);
   expect((await now.ahead('his'))!.clients).toHaveLength(1);
-  await now.forgetSent(new Date('2026-03-03'));
-  expect(await now.brief(old)).toBeUndefined();
   await now.forget(gone);
   expect(await now.brief(shared)).toMatchObject({ clients: [{ clientId: stays }] });
+  // Also where nothing but the events speaks of her.
+  expect((await now.events(old)).map(textOf)).toEqual(['from before']);
+  await now.forgetSent(new Date('2026-03-03'));
+  expect(await now.brief(old)).toBeUndefined();
   now.close();
 });

@@ -26,6 +26,8 @@ interface KeptEvent {
 /** Many of a session's events that the server has, as one text: ten thousand records take seconds to read, twenty texts don't. */
 interface Piece {
   readonly sessionId: string;
+  /** Whom they are about, so that these are found without being read. */
+  readonly clientIds: readonly string[];
   readonly events: string;
 }
 
@@ -112,7 +114,7 @@ interface Schema extends DBSchema {
       clientId: string;
     };
   };
-  pieces: { key: number; value: Piece; indexes: { sessionId: string } };
+  pieces: { key: number; value: Piece; indexes: { sessionId: string; clientIds: string } };
   pictures: { key: string; value: KeptPicture; indexes: { unsent: number; clientId: string } };
   meta: { key: string; value: Joining | Replica | ServerMet | TakenIn };
 }
@@ -142,7 +144,11 @@ type Writing = IDBPTransaction<Schema, StoreNames<Schema>[], 'readwrite'>;
 /** Events of a session that were sent are put together when there are so many of them. */
 const PIECE_OF = 500;
 
-const pieceOf = (sessionId: string, events: readonly SessionEvent[]): Piece => ({ sessionId, events: JSON.stringify(events) });
+const pieceOf = (sessionId: string, events: readonly SessionEvent[]): Piece => ({
+  sessionId,
+  clientIds: [...new Set(events.flatMap(({ clientId }) => clientId ?? []))],
+  events: JSON.stringify(events),
+});
 const eventsOf = (piece: Piece) => JSON.parse(piece.events) as SessionEvent[];
 
 /** Sent events stay this long: a server that is put back to a backup gets them once more. */
@@ -539,7 +545,11 @@ export class DeviceStore {
     const transaction = this.db.transaction(['briefs', 'events', 'pieces', 'meta'], 'readwrite');
     const briefs = transaction.objectStore('briefs');
     const single = transaction.objectStore('events');
-    const sessionIds = new Set((await single.index('clientId').getAll(clientId)).map(({ sessionId }) => sessionId));
+    const about = [
+      ...(await single.index('clientId').getAll(clientId)),
+      ...(await transaction.objectStore('pieces').index('clientIds').getAll(clientId)),
+    ];
+    const sessionIds = new Set(about.map(({ sessionId }) => sessionId));
     const lanes = new Set<string>();
     for (const brief of await briefs.index('clientIds').getAll(clientId)) {
       const others = brief.clients.filter((client) => client.clientId !== clientId);
@@ -681,6 +691,11 @@ export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
           briefs.createIndex('localDate', 'localDate');
           briefs.createIndex('clientIds', 'clientIds', { multiEntry: true });
           for (let at = await briefs.openCursor(); at; at = await at.continue()) await at.update(keptBrief(at.value));
+          const pieces = transaction.objectStore('pieces');
+          pieces.createIndex('clientIds', 'clientIds', { multiEntry: true });
+          for (let at = await pieces.openCursor(); at; at = await at.continue()) {
+            await at.update(pieceOf(at.value.sessionId, eventsOf(at.value)));
+          }
           const aheads = transaction.objectStore('aheads');
           for (let at = await aheads.openCursor(); at; at = await at.continue()) {
             const { bookingId, brief, at: time } = at.value as unknown as AheadBefore7;
