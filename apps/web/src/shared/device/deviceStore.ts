@@ -144,9 +144,12 @@ type Writing = IDBPTransaction<Schema, StoreNames<Schema>[], 'readwrite'>;
 /** Events of a session that were sent are put together when there are so many of them. */
 const PIECE_OF = 500;
 
+/** So that a class, which is about nobody, isn't taken for what was kept before version 7. */
+const orNobody = (clientIds: readonly string[]) => (clientIds.length > 0 ? clientIds : ['nobody']);
+
 const pieceOf = (sessionId: string, events: readonly SessionEvent[]): Piece => ({
   sessionId,
-  clientIds: [...new Set(events.flatMap(({ clientId }) => clientId ?? []))],
+  clientIds: orNobody([...new Set(events.flatMap(({ clientId }) => clientId ?? []))]),
   events: JSON.stringify(events),
 });
 const eventsOf = (piece: Piece) => JSON.parse(piece.events) as SessionEvent[];
@@ -533,11 +536,35 @@ export class DeviceStore {
     for (const { bookingId, clientIds: theirs } of await this.db.getAll('aheads')) {
       if (theirs.some((clientId) => clientIds.includes(clientId))) await this.db.delete('aheads', bookingId);
     }
+    await this.keepAnew();
     for (const clientId of clientIds) {
       for (const pictureId of await this.db.getAllKeysFromIndex('pictures', 'clientId', clientId)) {
         await this.db.delete('pictures', pictureId);
       }
       await this.forgetHours(clientId);
+    }
+  }
+
+  /**
+   * What was kept before version 7 is found by client once it was kept anew: one at a time and not when the store is opened, since a
+   * month of it would hold up Floor for twenty seconds on a slow tablet.
+   */
+  private async keepAnew(): Promise<void> {
+    const briefs = new Set(await this.db.getAllKeysFromIndex('briefs', 'clientIds'));
+    for (const sessionId of await this.db.getAllKeys('briefs')) {
+      if (briefs.has(sessionId)) continue;
+      const { store, done } = this.db.transaction('briefs', 'readwrite');
+      const kept = await store.get(sessionId);
+      if (kept) await store.put(keptBrief(briefOf(kept)));
+      await done;
+    }
+    const pieces = new Set(await this.db.getAllKeysFromIndex('pieces', 'clientIds'));
+    for (const key of await this.db.getAllKeys('pieces')) {
+      if (pieces.has(key)) continue;
+      const { store, done } = this.db.transaction('pieces', 'readwrite');
+      const piece = await store.get(key);
+      if (piece) await store.put(pieceOf(piece.sessionId, eventsOf(piece)), key);
+      await done;
     }
   }
 
@@ -572,7 +599,7 @@ export class DeviceStore {
 const idsOf = ({ clients }: SessionBrief) => clients.flatMap(({ clientId }) => clientId ?? []);
 
 function keptBrief(brief: SessionBrief): KeptBrief {
-  return { ...brief, clientIds: idsOf(brief) };
+  return { ...brief, clientIds: orNobody(idsOf(brief)) };
 }
 
 function briefOf({ clientIds: _clientIds, ...brief }: KeptBrief): SessionBrief {
@@ -690,12 +717,7 @@ export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
           const briefs = transaction.objectStore('briefs');
           briefs.createIndex('localDate', 'localDate');
           briefs.createIndex('clientIds', 'clientIds', { multiEntry: true });
-          for (let at = await briefs.openCursor(); at; at = await at.continue()) await at.update(keptBrief(at.value));
-          const pieces = transaction.objectStore('pieces');
-          pieces.createIndex('clientIds', 'clientIds', { multiEntry: true });
-          for (let at = await pieces.openCursor(); at; at = await at.continue()) {
-            await at.update(pieceOf(at.value.sessionId, eventsOf(at.value)));
-          }
+          transaction.objectStore('pieces').createIndex('clientIds', 'clientIds', { multiEntry: true });
           const aheads = transaction.objectStore('aheads');
           for (let at = await aheads.openCursor(); at; at = await at.continue()) {
             const { bookingId, brief, at: time } = at.value as unknown as AheadBefore7;
