@@ -1,5 +1,4 @@
 import type { MovementRevision } from '@waxwing/core/movement';
-import type { Plan } from '@waxwing/core/planning';
 import {
   LAMPORT_MAX,
   stampEvent,
@@ -9,115 +8,26 @@ import {
   type SessionBrief,
   type SessionEvent,
 } from '@waxwing/core/session';
-import { openDB, type DBSchema, type IDBPDatabase, type IDBPObjectStore, type IDBPTransaction, type StoreNames } from 'idb';
+import type { IDBPDatabase, IDBPObjectStore, StoreNames } from 'idb';
 import { v4, v7 } from 'uuid';
-
-/** An event as it is kept here. IndexedDB can't index a boolean, hence 0 and 1. */
-interface KeptEvent {
-  readonly event: SessionEvent;
-  readonly id: string;
-  readonly sessionId: string;
-  /** 1 until the server has it, or has said why it won't take it. */
-  readonly unsent: 0 | 1;
-  /** Why the server won't take it; it stays here until somebody tries again. */
-  readonly refused?: string;
-}
-
-/** Many of a session's events that the server has, as one text: ten thousand records take seconds to read, twenty texts don't. */
-interface Piece {
-  readonly sessionId: string;
-  /** Whom they are about, so that these are found without being read. */
-  readonly clientIds: readonly string[];
-  readonly events: string;
-}
-
-interface Replica {
-  readonly key: 'replica';
-  readonly replicaId: string;
-  readonly nextSeq: number;
-  readonly lamport: number;
-}
-
-/** How far the server's events of a session were taken in: the position of the last. */
-interface TakenIn {
-  readonly key: `taken-in ${string}`;
-  readonly cursor: number;
-}
-
-/** Who joined a session while the server couldn't be reached: it is told before what they did is sent. */
-interface Joining {
-  readonly key: `joining ${string}`;
-  readonly lanes: readonly PickedLane[];
-}
-
-/** The server that has what was sent. */
-interface ServerMet {
-  readonly key: 'server';
-  readonly epoch: string;
-}
-
-/** A picture of a set-up, as base64. */
-export interface KeptPicture {
-  readonly pictureId: string;
-  readonly clientId: string;
-  readonly jpeg: string;
-  /** 1 until the server has it. */
-  readonly unsent: 0 | 1;
-}
-
-/** What the server answered last at an address, for a time when it can’t be asked. */
-interface KeptAnswer {
-  readonly path: string;
-  readonly at: string;
-  readonly answer: unknown;
-}
-
-/** A brief as it is kept: found by whom it is for without being read. One is a megabyte, and a month of them are a hundred. */
-interface KeptBrief extends SessionBrief {
-  readonly clientIds: readonly string[];
-}
-
-/** A session that could begin without the server: of a visit, when it was fetched, and for whom as what. */
-export interface Ahead {
-  readonly bookingId: string;
-  readonly at: string;
-  readonly localDate: string;
-  readonly clientIds: readonly string[];
-  readonly plan?: Plan;
-}
-
-/** With everything that Floor needs, as a text: it isn't read before somebody begins. */
-interface KeptAhead extends Ahead {
-  readonly brief: string;
-}
-
-/** As the store had it until version 7. */
-interface AheadBefore7 {
-  readonly bookingId: string;
-  readonly at: string;
-  readonly brief: SessionBrief;
-}
-
-interface Schema extends DBSchema {
-  answers: { key: string; value: KeptAnswer };
-  aheads: { key: string; value: KeptAhead };
-  briefs: { key: string; value: KeptBrief; indexes: { localDate: string; clientIds: string } };
-  events: {
-    key: string;
-    value: KeptEvent;
-    indexes: {
-      sessionId: string;
-      sessionUnsent: [string, number];
-      /** The other way round: whoever looks for what is unsent doesn't go through a month of sessions that were sent. */
-      unsentSession: [number, string];
-      refused: string;
-      clientId: string;
-    };
-  };
-  pieces: { key: number; value: Piece; indexes: { sessionId: string; clientIds: string } };
-  pictures: { key: string; value: KeptPicture; indexes: { unsent: number; clientId: string } };
-  meta: { key: string; value: Joining | Replica | ServerMet | TakenIn };
-}
+import {
+  briefOf,
+  eventsOf,
+  keptAhead,
+  keptBrief,
+  openDevice,
+  pieceOf,
+  type Ahead,
+  type Joining,
+  type KeptAnswer,
+  type KeptEvent,
+  type KeptPicture,
+  type Replica,
+  type Schema,
+  type ServerMet,
+  type TakenIn,
+  type Writing,
+} from './deviceSchema.ts';
 
 /** What an outbox has before it. */
 export interface Waiting {
@@ -139,20 +49,8 @@ interface ToSend {
 /** In the index by unsent and session: all that is unsent. */
 const allUnsent = () => IDBKeyRange.bound([1], [1, []]);
 
-type Writing = IDBPTransaction<Schema, StoreNames<Schema>[], 'readwrite'>;
-
 /** Events of a session that were sent are put together when there are so many of them. */
 const PIECE_OF = 500;
-
-/** So that a class, which is about nobody, isn't taken for what was kept before version 7. */
-const orNobody = (clientIds: readonly string[]) => (clientIds.length > 0 ? clientIds : ['nobody']);
-
-const pieceOf = (sessionId: string, events: readonly SessionEvent[]): Piece => ({
-  sessionId,
-  clientIds: orNobody([...new Set(events.flatMap(({ clientId }) => clientId ?? []))]),
-  events: JSON.stringify(events),
-});
-const eventsOf = (piece: Piece) => JSON.parse(piece.events) as SessionEvent[];
 
 /** Sent events stay this long: a server that is put back to a backup gets them once more. */
 export const SENT_KEPT_DAYS = 30;
@@ -596,21 +494,6 @@ export class DeviceStore {
   }
 }
 
-const idsOf = ({ clients }: SessionBrief) => clients.flatMap(({ clientId }) => clientId ?? []);
-
-function keptBrief(brief: SessionBrief): KeptBrief {
-  return { ...brief, clientIds: orNobody(idsOf(brief)) };
-}
-
-function briefOf({ clientIds: _clientIds, ...brief }: KeptBrief): SessionBrief {
-  return brief;
-}
-
-function keptAhead(bookingId: string, brief: SessionBrief, at: string): KeptAhead {
-  const { localDate, plan } = brief;
-  return { bookingId, at, localDate, clientIds: idsOf(brief), ...(plan && { plan }), brief: JSON.stringify(brief) };
-}
-
 /** What a session's events say of a client or of their lanes, in a transaction over everything. */
 async function forgetEvents(
   transaction: Writing,
@@ -687,47 +570,7 @@ const open = new Map<string, Promise<DeviceStore>>();
 export function deviceStoreFor(trainerId: string): Promise<DeviceStore> {
   let store = open.get(trainerId);
   if (!store) {
-    store = openDB<Schema>(`waxwing-${trainerId}`, 7, {
-      async upgrade(db, from, _to, transaction) {
-        if (from < 1) {
-          db.createObjectStore('briefs', { keyPath: 'sessionId' });
-          const events = db.createObjectStore('events', { keyPath: 'id' });
-          events.createIndex('sessionId', 'sessionId');
-          db.createObjectStore('meta', { keyPath: 'key' });
-        }
-        if (from < 2) {
-          const events = transaction.objectStore('events');
-          events.createIndex('sessionUnsent', ['sessionId', 'unsent']);
-          // Only what was refused has the field, and only that is in the index.
-          events.createIndex('refused', 'refused');
-        }
-        if (from < 3) db.createObjectStore('pieces', { autoIncrement: true }).createIndex('sessionId', 'sessionId');
-        if (from < 4) {
-          const pictures = db.createObjectStore('pictures', { keyPath: 'pictureId' });
-          pictures.createIndex('unsent', 'unsent');
-          pictures.createIndex('clientId', 'clientId');
-        }
-        if (from < 5) {
-          db.createObjectStore('answers', { keyPath: 'path' });
-          db.createObjectStore('aheads', { keyPath: 'bookingId' });
-        }
-        if (from < 6) transaction.objectStore('events').createIndex('unsentSession', ['unsent', 'sessionId']);
-        if (from < 7) {
-          transaction.objectStore('events').createIndex('clientId', 'event.clientId');
-          const briefs = transaction.objectStore('briefs');
-          briefs.createIndex('localDate', 'localDate');
-          briefs.createIndex('clientIds', 'clientIds', { multiEntry: true });
-          transaction.objectStore('pieces').createIndex('clientIds', 'clientIds', { multiEntry: true });
-          const aheads = transaction.objectStore('aheads');
-          for (let at = await aheads.openCursor(); at; at = await at.continue()) {
-            const { bookingId, brief, at: time } = at.value as unknown as AheadBefore7;
-            await at.update(keptAhead(bookingId, brief, time));
-          }
-        }
-      },
-      // A newer tab wants to change the store: this one lets go of it, and says so when it is next used.
-      blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close(),
-    }).then((db) => new DeviceStore(db, trainerId));
+    store = openDevice(trainerId).then((db) => new DeviceStore(db, trainerId));
     // A failed opening (private mode, full disk) is tried again next time.
     store.catch(() => open.delete(trainerId));
     open.set(trainerId, store);

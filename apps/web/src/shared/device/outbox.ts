@@ -1,7 +1,8 @@
 import { EVENT_BATCH_MAX, startAgain, type PickedLane, type SessionBrief, type SessionEvent } from '@waxwing/core/session';
 import type { EventsAnswer } from '@waxwing/core/api';
 import { api, RequestRefused, Unreachable } from '../api.ts';
-import type { DeviceStore, KeptPicture, Waiting } from './deviceStore.ts';
+import type { KeptPicture } from './deviceSchema.ts';
+import type { DeviceStore, Waiting } from './deviceStore.ts';
 
 export interface OutboxState {
   /**
