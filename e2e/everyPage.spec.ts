@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { seriousProblems, seriousProblemsOfColour } from './axe.ts';
-import { beyond, everyPage, textSizeOf, visit } from './pages.ts';
+import { beyond, everyPage, isDrawn, textSizeOf } from './pages.ts';
 import { onFloor, signIn, test } from './server.ts';
 
 test('no page scrolls sideways from 360 to 1280 px or with text twice as large, has its title and heading, and hinders nobody, in light and dark', async ({
@@ -13,7 +13,9 @@ test('no page scrolls sideways from 360 to 1280 px or with text twice as large, 
   const setTextSize = await textSizeOf(page);
   const found: string[] = [];
   for (const path of await everyPage(page, server)) {
-    await visit(page, path);
+    // Loaded anew: a page may rest on what the one before has fetched.
+    await page.goto(`${server.address}${path}`);
+    await isDrawn(page);
     if (!/^\S.* · Waxwing$/.test(await page.title())) found.push(`${path}: titled “${await page.title()}”`);
     const text = await page.getByRole('main').innerText();
     const nonsense = /.*(?:\buuid\b|\bundefined\b|\bNaN\b|\[object).*/.exec(text);
@@ -41,9 +43,8 @@ test('no page scrolls sideways from 360 to 1280 px or with text twice as large, 
 
 test('with text twice as large a correction on Floor is read without scrolling', async ({ page, server }) => {
   await onFloor(page, server, [['Ilse', ['goblet-squat']]]);
-  await (
-    await textSizeOf(page)
-  )(32);
+  const setTextSize = await textSizeOf(page);
+  await setTextSize(32);
   await page.getByRole('button', { name: 'Knee drops in, left' }).click();
   await expect(page.getByTestId('cue')).toBeInViewport({ ratio: 1 });
   for (const name of ['Fixed', 'Same'])

@@ -20,32 +20,14 @@ export async function everyPage(page: Page, server: Served): Promise<string[]> {
     ...['clients', 'clients/new', `clients/${clientId}`, `clients/${clientId}/record`, `clients/${clientId}/tests`],
     ...['log', `log/${session!.sessionId}`, 'tools', 'tools/plates', 'tools/makeshift', 'tools/intervals'],
     ...['rooms', 'rooms/new', 'people', 'devices', 'backup'],
-    ...[NOWHERE.slice(1), 'clients/nobody', 'plans/none', 'log/none', 'rooms/none', 'tools/none', 'library/waxwing:none'],
+    ...['nowhere', 'clients/nobody', 'plans/none', 'log/none', 'rooms/none', 'tools/none', 'library/waxwing:none'],
   ].map((path) => `/${path}`);
 }
 
-const NOWHERE = '/nowhere';
-
-/**
- * Goes there as a link does, without loading the app anew: that is nine tenths of the time, and for every address the same. By way of a
- * page that is nothing, so that what is seen next is the new page.
- */
-export async function visit(page: Page, path: string): Promise<void> {
-  const go = (to: string) =>
-    page.evaluate((url) => {
-      window.history.pushState(null, '', url);
-      window.dispatchEvent(new PopStateEvent('popstate', { state: null }));
-    }, to);
-  await go(NOWHERE);
-  await page.getByRole('heading', { name: 'Nothing here', level: 1 }).waitFor();
-  if (path === NOWHERE) return;
-  await go(path);
+/** Fetched and drawn: nothing says any more that it is being fetched. */
+export async function isDrawn(page: Page): Promise<void> {
   // Looked for in each frame: what waits for a place in the page asks at longer and longer intervals.
-  await page.waitForFunction(() => {
-    const heading = document.querySelector('h1');
-    const isThere = heading !== null && heading.textContent !== 'Nothing here';
-    return isThere && !document.body.textContent.includes('Fetching ');
-  });
+  await page.waitForFunction(() => document.querySelector('h1') !== null && !document.body.textContent.includes('Fetching '));
 }
 
 /** Sets the size of text as somebody does in their browser, in pixels; 16 is usual. It holds while the page is there. */
