@@ -22,7 +22,8 @@ const undo = (number: number) => owner.post('/api/library/changes/undo', { numbe
 
 function word<List extends 'faultTypes' | 'cues'>({ vocabulary }: { vocabulary: Vocabulary }, list: List, id: string) {
   return (vocabulary[list] as readonly { id: string }[]).find((each) => each.id === id) as
-    (List extends 'cues' ? SharedCue : FaultType) | undefined;
+    | (List extends 'cues' ? SharedCue : FaultType)
+    | undefined;
 }
 
 /** Those that two or more movements use, so that a join has something to do. */

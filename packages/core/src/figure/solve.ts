@@ -52,7 +52,8 @@ export interface BeyondLimit {
 }
 
 export type Solved =
-  { readonly ok: true; readonly posture: Posture } | { readonly ok: false; readonly error: Unreachable | BeyondLimit };
+  | { readonly ok: true; readonly posture: Posture }
+  | { readonly ok: false; readonly error: Unreachable | BeyondLimit };
 
 /** Contacts are met to this. */
 export const TOLERANCE_M = 5e-4;

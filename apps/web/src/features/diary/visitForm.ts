@@ -21,7 +21,16 @@ export interface VisitDraft {
 }
 
 export type VisitField =
-  'who' | 'heads' | 'title' | 'localDate' | 'time' | 'minutes' | 'where' | 'everyWeeks' | 'until' | 'except';
+  | 'who'
+  | 'heads'
+  | 'title'
+  | 'localDate'
+  | 'time'
+  | 'minutes'
+  | 'where'
+  | 'everyWeeks'
+  | 'until'
+  | 'except';
 export type VisitProblems = Partial<Record<VisitField, string>>;
 
 export function emptyVisit(localDate: string, part: Partial<VisitDraft> = {}): VisitDraft {
