@@ -51,6 +51,23 @@ describe('reading a pack', () => {
     expect(problemsOf([{ name: 'bomb', text: bomb }])[0]!.message).toMatch(/alias/i);
   });
 
+  test('what is repeated by an alias is read as what it stands for', () => {
+    const content = { format: PACK_FORMAT, vocabulary: SMALL_VOCABULARY, movements: smallMovements() };
+    const [repeated, written] = [true, false].map((aliasDuplicateObjects) => stringify(content, { aliasDuplicateObjects }));
+    expect(repeated).toMatch(/: \*a1$/m);
+    expect(written).not.toMatch(/: \*a1$/m);
+    expect(readPack([{ name: 'mine.yaml', text: repeated! }])).toEqual(readPack([{ name: 'mine.yaml', text: written! }]));
+  });
+
+  test('what refers to nothing is named by its line, in the file where it stands', () => {
+    const [easy, middle, loaded] = smallMovements();
+    const lost = { ...middle!, harder: [{ to: 'waxwing:none', levers: ['load'], shownFirst: { sets: 1, reps: 5, reserve: 1 } }] };
+    const files = [pack([easy!, loaded!])[0]!, { ...pack([lost], {})[0]!, name: 'lost.yaml' }];
+    const problem = problemsOf(files).find(({ message }) => message.includes('waxwing:none'))!;
+    expect(problem).toMatchObject({ file: 'lost.yaml' });
+    expect(files[1]!.text.split('\n')[problem.line - 1]).toContain('waxwing:none');
+  });
+
   test.each([
     [
       'a loop of harder steps',

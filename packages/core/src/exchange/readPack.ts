@@ -1,3 +1,4 @@
+import { load } from 'js-yaml';
 import { LineCounter, parseDocument, type Document } from 'yaml';
 import { figureReferenceProblems, vocabularyFigureProblems } from '../figure/figureProblems.ts';
 import { libraryProblems } from '../ladder/libraryCheck.ts';
@@ -82,13 +83,66 @@ function keysOf(path: string): (string | number)[] {
   return [...path.matchAll(/[^.[\]]+/g)].map(([key]) => (/^\d+$/.test(key) ? Number(key) : key));
 }
 
-function lineOf(document: Document, counter: LineCounter, path: string): number {
-  const keys = keysOf(path);
-  for (let depth = keys.length; depth >= 0; depth -= 1) {
-    const node = document.getIn(keys.slice(0, depth), true) as { range?: [number, number, number] } | undefined;
-    if (node?.range) return counter.linePos(node.range[0]).line;
+/** A file with the place of everything in it. */
+class PlacedFile {
+  private readonly counter = new LineCounter();
+  readonly document: Document;
+
+  constructor(text: string) {
+    this.document = parseDocument(text, { lineCounter: this.counter, uniqueKeys: true, prettyErrors: false });
   }
-  return 0;
+
+  lineAt(offset: number): number {
+    return this.counter.linePos(offset).line;
+  }
+
+  /** The line of what stands at a path, or of the nearest around it. */
+  lineOf(path: string): number {
+    const keys = keysOf(path);
+    for (let depth = keys.length; depth >= 0; depth -= 1) {
+      const node = this.document.getIn(keys.slice(0, depth), true) as { range?: [number, number, number] } | undefined;
+      if (node?.range) return this.lineAt(node.range[0]);
+    }
+    return 0;
+  }
+}
+
+/** What a file says, or why it can't be read. Where things stand in it costs three times as much as what they are: only a problem needs it. */
+class ReadFile {
+  private placed: PlacedFile | null = null;
+  readonly plain: unknown;
+  readonly problem: PackProblem | null = null;
+
+  constructor(private readonly file: PackFile) {
+    try {
+      this.plain = load(file.text, { maxAliases: 0 });
+    } catch {
+      // Broken, or with aliases, which may unfold a small file into a huge one: read with more care.
+      const { document } = this.places;
+      const [fault] = document.errors;
+      if (fault) {
+        this.problem = this.problemAt(this.places.lineAt(fault.pos[0]), '', fault.message);
+        return;
+      }
+      try {
+        this.plain = document.toJS({ maxAliasCount: 50 });
+      } catch (error) {
+        this.problem = this.problemAt(0, '', (error as Error).message);
+      }
+    }
+  }
+
+  private get places(): PlacedFile {
+    return (this.placed ??= new PlacedFile(this.file.text));
+  }
+
+  private problemAt(line: number, path: string, message: string): PackProblem {
+    return { file: this.file.name, line, path, message };
+  }
+
+  problemOf(path: string, message: string): PackProblem {
+    return this.problemAt(this.places.lineOf(path), path, message);
+  }
 }
 
 /**
@@ -105,7 +159,7 @@ export function readPack(
   const insteadOf = new Map(instead.map((document) => [document.id, document]));
   const madeFrom: PackBase[] = [];
   const movements: MovementDocument[] = [];
-  const placeOf = new Map<string, { file: PackFile; index: number; document: Document; counter: LineCounter }>();
+  const placeOf = new Map<string, { read: ReadFile; index: number }>();
   let vocabulary: Vocabulary = existing?.vocabulary ?? {};
 
   for (const file of files) {
@@ -113,45 +167,28 @@ export function readPack(
       problems.push(tooLarge(file.name));
       continue;
     }
-    const counter = new LineCounter();
-    const document = parseDocument(file.text, { lineCounter: counter, uniqueKeys: true, prettyErrors: false });
-    const [fault] = document.errors;
-    if (fault) {
-      problems.push({ file: file.name, line: counter.linePos(fault.pos[0]).line, path: '', message: fault.message });
+    const read = new ReadFile(file);
+    if (read.problem) {
+      problems.push(read.problem);
       continue;
     }
-    let plain: unknown;
-    try {
-      // A cap on aliases, so that a small file can't unfold into a huge one.
-      plain = document.toJS({ maxAliasCount: 50 });
-    } catch (error) {
-      problems.push({ file: file.name, line: 0, path: '', message: (error as Error).message });
-      continue;
-    }
-    const endless = endlessLists(plain);
+    const endless = endlessLists(read.plain);
     if (endless.length > 0) {
       problems.push(...endless.map((path) => ({ file: file.name, line: 0, path, message: `has more than ${LIST_MAX} entries` })));
       continue;
     }
-    const checked = checkShape(LibraryPack, plain);
+    const checked = checkShape(LibraryPack, read.plain);
     if (!checked.ok) {
-      for (const { path, message } of checked.problems) {
-        problems.push({ file: file.name, line: lineOf(document, counter, path), path, message });
-      }
+      problems.push(...checked.problems.map(({ path, message }) => read.problemOf(path, message)));
       continue;
     }
     vocabulary = mergeVocabulary(vocabulary, checked.value.vocabulary ?? {});
     for (const [index, movement] of (checked.value.movements ?? []).entries()) {
       if (wanted && !wanted.has(movement.id)) continue;
       if (placeOf.has(movement.id)) {
-        problems.push({
-          file: file.name,
-          line: lineOf(document, counter, `movements[${index}]`),
-          path: `movements[${index}].id`,
-          message: `${movement.id} stands in this pack twice`,
-        });
+        problems.push(read.problemOf(`movements[${index}].id`, `${movement.id} stands in this pack twice`));
       }
-      placeOf.set(movement.id, { file, index, document, counter });
+      placeOf.set(movement.id, { read, index });
       movements.push(insteadOf.get(movement.id) ?? movement);
     }
     madeFrom.push(...(checked.value.madeFrom ?? []));
@@ -180,13 +217,12 @@ export function readPack(
     ];
     for (const problem of errors) {
       const place = problem.movementId === undefined ? undefined : placeOf.get(problem.movementId);
-      const path = place ? `movements[${place.index}].${problem.path}` : problem.path;
-      problems.push({
-        file: place?.file.name ?? files[0]?.name ?? '',
-        line: place ? lineOf(place.document, place.counter, path) : 0,
-        path,
-        message: problem.message,
-      });
+      const { path, message } = problem;
+      problems.push(
+        place
+          ? place.read.problemOf(`movements[${place.index}].${path}`, message)
+          : { file: files[0]?.name ?? '', line: 0, path, message },
+      );
     }
   }
   if (problems.length > 0) return { ok: false, problems, packProblems: problems };
