@@ -1,11 +1,9 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { AddressInfo } from 'node:net';
 import type { BoardAnswer, BoardMoved, OpenBoard } from '@waxwing/core/api';
 import { countRep } from '@waxwing/core/session';
 import { Floor } from './floor.ts';
 import { TestServer, type SignedInClient } from './testServer.ts';
-
-jest.setTimeout(60_000);
 
 let server: TestServer;
 let owner: SignedInClient;

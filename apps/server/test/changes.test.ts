@@ -1,12 +1,10 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { AddressInfo } from 'node:net';
 import type { SessionChanged } from '@waxwing/core/api';
 import { countRep } from '@waxwing/core/session';
 import { EventStreams } from '../src/http/eventStreams.ts';
 import { Floor } from './floor.ts';
 import { TestServer, type SignedInClient } from './testServer.ts';
-
-jest.setTimeout(30_000);
 
 let server: TestServer;
 let owner: SignedInClient;

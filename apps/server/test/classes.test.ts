@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import {
   clientOf,
   indexBrief,
@@ -20,8 +20,6 @@ import type { SessionAnswer, SessionSummary } from '@waxwing/core/api';
 import { v4, v7 } from 'uuid';
 import { FAULT, SQUAT } from './floor.ts';
 import { TestServer, type SignedInClient } from './testServer.ts';
-
-jest.setTimeout(60_000);
 
 let server: TestServer;
 let owner: SignedInClient;

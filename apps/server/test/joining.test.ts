@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import {
   countRep,
   endSet,
@@ -15,8 +15,6 @@ import { v7 } from 'uuid';
 import { Reprojection } from '../src/sessions/reprojection.ts';
 import { FAULT, Floor, SQUAT } from './floor.ts';
 import { TestServer, type SignedInClient } from './testServer.ts';
-
-jest.setTimeout(60_000);
 
 const ROW = 'waxwing:suspension-row';
 

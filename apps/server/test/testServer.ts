@@ -11,7 +11,7 @@ import { createApp, type AppOptions } from '../src/app.ts';
 import type { SignedIn } from '../src/accounts/actor.ts';
 import { StudioSetup } from '../src/setup/studioSetup.ts';
 
-/** As `scripts/prepareTests.mjs` makes them. */
+/** As `scripts/jest/prepare.mjs` makes them. */
 export const PASSWORD = 'correct-horse';
 const MADE = join(import.meta.dirname, '../../../.cache/test');
 

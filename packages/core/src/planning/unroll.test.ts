@@ -1,4 +1,4 @@
-import { describe, expect, jest, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { anyPlan, blockOf, idOf, itemOf, laneId, movement, planContext, planOf } from '../test/plans.ts';
 import { TIME_OF, hourTimes } from './hour.ts';
@@ -9,8 +9,6 @@ import { HANDS_KEY, sharedUse } from './sharedUse.ts';
 import type { Step } from './step.ts';
 import { moveBlock, swapMovement, withAsked, withBlock } from './planEdit.ts';
 import { unroll, type Unrolled } from './unroll.ts';
-
-jest.setTimeout(90_000);
 
 /** A movement of no special kind that takes no time to get to. */
 const AIR = { ...movement('goblet-squat'), id: 'waxwing:air', kit: { needed: [], optional: [] }, position: 'standing' as const };

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { describe, expect, jest, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { anyHour } from '../test/anyHour.ts';
 import { TestReplica } from '../test/replica.ts';
@@ -11,7 +11,6 @@ import { foldSession } from './fold.ts';
 import { SessionFold } from './sessionFold.ts';
 
 // Long enough for a busy machine, and for a failure to be made smaller.
-jest.setTimeout(90_000);
 
 /** Whoever writes into a state that was handed out is caught at it. */
 function frozen<T>(value: T): T {

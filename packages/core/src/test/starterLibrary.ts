@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ReadPack } from '../exchange/readPack.ts';
 
-/** Where `scripts/prepareTests.mjs` puts the starter library, read once for all tests. */
+/** Where `scripts/jest/prepare.mjs` puts the starter library, read once for all tests. */
 const KEPT = join(import.meta.dirname, '../../../../.cache/test/library.json');
 
 /** The starter library as it stands in the repository, as the importer reads it. */

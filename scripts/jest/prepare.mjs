@@ -2,13 +2,13 @@
 // a studio of two trainers that has taken the library in, to be copied. Both from what was built (tsc -b), as the server's threads are.
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createApp } from '../apps/server/dist/app.js';
-import { Library } from '../apps/server/dist/library/library.js';
-import { libraryFiles } from '../apps/server/dist/library/libraryFiles.js';
-import { StudioSetup } from '../apps/server/dist/setup/studioSetup.js';
-import { readSoundLibrary } from './readLibrary.mjs';
+import { createApp } from '../../apps/server/dist/app.js';
+import { Library } from '../../apps/server/dist/library/library.js';
+import { libraryFiles } from '../../apps/server/dist/library/libraryFiles.js';
+import { StudioSetup } from '../../apps/server/dist/setup/studioSetup.js';
+import { readSoundLibrary } from '../readLibrary.mjs';
 
-const folder = join(import.meta.dirname, '../.cache/test');
+const folder = join(import.meta.dirname, '../../.cache/test');
 const PASSWORD = 'correct-horse';
 
 rmSync(folder, { recursive: true, force: true });

@@ -3,5 +3,5 @@ import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 
 export default function jestSetup() {
-  execFileSync(process.execPath, [join(import.meta.dirname, 'prepareTests.mjs')], { stdio: 'inherit' });
+  execFileSync(process.execPath, [join(import.meta.dirname, 'prepare.mjs')], { stdio: 'inherit' });
 }
