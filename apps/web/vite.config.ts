@@ -38,6 +38,21 @@ export default defineConfig({
       },
     }),
   ],
-  build: { sourcemap: false, chunkSizeWarningLimit: 400 },
+  build: {
+    sourcemap: false,
+    chunkSizeWarningLimit: 500,
+    rolldownOptions: {
+      output: {
+        // By itself whatever any two pages share becomes a file: fifty of them for Floor, most of a few hundred bytes, and each is asked
+        // for by itself. What every page needs is one file; what some share goes, when it is small, with what they share otherwise.
+        codeSplitting: {
+          groups: [
+            { name: 'base', tags: ['$initial'], priority: 2 },
+            { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 2500, priority: 1 },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4680' } },
 });

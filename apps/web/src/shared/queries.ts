@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { isInUse, lexiconOf, type Lexicon, type MovementRevision, type Vocabulary } from '@waxwing/core/movement';
 import { ladderOf, type Ladder } from '@waxwing/core/ladder';
@@ -148,8 +148,14 @@ export function useDoneBy(): ReadonlyMap<string, number> {
   }, [data]);
 }
 
+export const PLACES = queryOptions({
+  queryKey: ['places'],
+  queryFn: () => api.get<PlaceSummary[]>('places'),
+  staleTime: 5 * 60_000,
+});
+
 export function usePlaces() {
-  return useQuery({ queryKey: ['places'], queryFn: () => api.get<PlaceSummary[]>('places'), staleTime: 5 * 60_000 });
+  return useQuery(PLACES);
 }
 
 export function useStances() {

@@ -42,9 +42,13 @@ function forThoseWhoCome(plan: Plan, { clients }: TodayVisit): Plan {
   return { ...plan, lanes: plan.lanes.filter((lane) => clients.some(({ clientId }) => clientId === lane.clientId)) };
 }
 
-/** What Floor needs to run it without the server; `null` where somebody may not begin. Nothing is begun. */
-export async function briefAhead(localDate: string, visit: TodayVisit, hour: HourAhead): Promise<SessionBrief | null> {
-  const [room] = await api.get<PlaceSummary[]>('places');
+/** What Floor needs to run it without the server, in this room unless another was booked; `null` where somebody may not begin. Nothing is begun. */
+export async function briefAhead(
+  localDate: string,
+  visit: TodayVisit,
+  hour: HourAhead,
+  room: PlaceSummary | undefined,
+): Promise<SessionBrief | null> {
   const placeId = visit.placeId ?? room?.placeId;
   const { plan } = hour;
   const lanes = plan.lanes.map(({ laneId, clientId }) => ({

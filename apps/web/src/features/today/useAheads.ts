@@ -5,7 +5,7 @@ import { useEffect, useEffectEvent } from 'react';
 import type { Ahead } from '../../shared/device/deviceSchema.ts';
 import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 import { useIsCutOff } from '../../shared/device/useIsCutOff.ts';
-import { useLibrary } from '../../shared/queries.ts';
+import { PLACES, useLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { briefAhead, hourAhead, isPlanned, type HourAhead } from './hourAhead.ts';
 
@@ -37,7 +37,8 @@ export function useAheads(localDate: string, visits: readonly TodayVisit[]): Rea
       if (hasLeft()) return;
       const hour = await hourAhead(visit, library!);
       if (!hour || (isFresh && isSamePlan(old, hour))) continue;
-      const brief = await briefAhead(localDate, visit, hour);
+      const [room] = await client.fetchQuery(PLACES);
+      const brief = await briefAhead(localDate, visit, hour, room);
       if (brief) await store.keepAhead(visit.bookingId, brief, new Date());
     }
     await client.invalidateQueries({ queryKey: key });
