@@ -47,7 +47,10 @@ export default defineConfig({
         // for by itself. What every page needs is one file; what some share goes, when it is small, with what they share otherwise.
         codeSplitting: {
           groups: [
-            { name: 'base', tags: ['$initial'], priority: 2 },
+            { name: 'base', tags: ['$initial'], priority: 4 },
+            // What all stands on; and apart from it the search, which is large, and not for Floor.
+            { name: 'movement', test: /core[\\/]\w+[\\/]movement[\\/](?!change)/, minShareCount: 3, priority: 3 },
+            { name: 'search', test: /minisearch|[\\/]search[\\/]|(searchOf|Understood)\.tsx?$/, priority: 2 },
             { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 2500, priority: 1 },
           ],
         },

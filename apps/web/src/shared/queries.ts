@@ -2,7 +2,6 @@ import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { isInUse, lexiconOf, type Lexicon, type MovementRevision, type Vocabulary } from '@waxwing/core/movement';
 import { ladderOf, type Ladder } from '@waxwing/core/ladder';
-import { buildLibrarySearch, type LibrarySearch } from '@waxwing/core/search';
 import type {
   ClientSummary,
   CueTrialsAnswer,
@@ -28,7 +27,6 @@ export interface IndexedLibrary {
   readonly vocabulary: Vocabulary;
   readonly lexicon: Lexicon;
   readonly ladder: Ladder;
-  readonly search: LibrarySearch;
   revision(movementId: string): MovementRevision | undefined;
   /** It, or what is done instead of it since it was put away. */
   revisionInUse(movementId: string): MovementRevision | undefined;
@@ -44,7 +42,6 @@ function indexLibrary(from: StudioLibrary): IndexedLibrary {
   const documents = revisions.map((revision) => revision.document);
   const byId = new Map(revisions.map((revision) => [revision.document.id, revision]));
   let ladder: Ladder | undefined;
-  let search: LibrarySearch | undefined;
   const library: IndexedLibrary = {
     revisions: revisions.filter(({ document }) => isInUse(document)),
     putAway: revisions.filter(({ document }) => !isInUse(document)),
@@ -52,9 +49,6 @@ function indexLibrary(from: StudioLibrary): IndexedLibrary {
     lexicon,
     get ladder() {
       return (ladder ??= ladderOf(documents));
-    },
-    get search() {
-      return (search ??= buildLibrarySearch(documents, vocabulary, this.ladder));
     },
     revision: (movementId) => byId.get(movementId),
     revisionInUse: (movementId) => {

@@ -5,6 +5,7 @@ import { calledOf, type BriefIndex, type LaneSituation } from '@waxwing/core/ses
 import { useMemo } from 'react';
 import { PURPOSE_WORDS } from '../../shared/purposeWords.ts';
 import { useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
+import { searchOf } from '../../shared/searchOf.ts';
 import { Loading } from '../../shared/states.tsx';
 import { Understood } from '../../shared/Understood.tsx';
 import type { FloorSession } from '../../shared/live/floorSession.ts';
@@ -64,7 +65,7 @@ function Found({
       }),
     [library, index, client],
   );
-  const answer = query.trim() === '' ? null : library.search.answer(query, { limit: FOUND_MOST, doneBy: doneHere(index) });
+  const answer = query.trim() === '' ? null : searchOf(library).answer(query, { limit: FOUND_MOST, doneBy: doneHere(index) });
   const suggested = useMemo(
     () => suggestions(library, situation.movement.document, openness),
     [library, situation.movement.document, openness],

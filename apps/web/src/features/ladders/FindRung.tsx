@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
 import type { IndexedLibrary } from '../../shared/queries.ts';
+import { searchOf } from '../../shared/searchOf.ts';
 import { SearchField } from '../../shared/SearchField.tsx';
 
 interface FindRungProps {
@@ -14,7 +15,7 @@ const SHOWN = 6;
 /** Goes to a movement on its ladder, in whichever family that is. */
 export function FindRung({ library, onPick }: FindRungProps) {
   const [query, setQuery] = useState('');
-  const { hits } = library.search.answer(query, { limit: SHOWN });
+  const { hits } = searchOf(library).answer(query, { limit: SHOWN });
   return (
     <div className="relative w-72">
       <FoundByKeys>

@@ -27,6 +27,7 @@ import { LibraryNav } from '../../shared/LibraryNav.tsx';
 import { More } from '../../shared/More.tsx';
 import { Page } from '../../shared/page.tsx';
 import { useClients, useDoneBy, useLibrary, type IndexedLibrary } from '../../shared/queries.ts';
+import { searchOf } from '../../shared/searchOf.ts';
 import { SearchField } from '../../shared/SearchField.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { Understood } from '../../shared/Understood.tsx';
@@ -103,7 +104,7 @@ export default function LibraryPage() {
   const answer = useMemo(
     () =>
       library && asked.trim() !== ''
-        ? library.search.answer(asked, { limit: MOST_FOUND, people: clients.data ?? [], doneBy })
+        ? searchOf(library).answer(asked, { limit: MOST_FOUND, people: clients.data ?? [], doneBy })
         : null,
     [library, asked, clients.data, doneBy],
   );

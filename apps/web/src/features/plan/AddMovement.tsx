@@ -4,6 +4,7 @@ import { Plus } from 'lucide-react';
 import { useState, type Ref } from 'react';
 import { FoundByKeys } from '../../shared/FoundByKeys.tsx';
 import { useDoneBy, type IndexedLibrary } from '../../shared/queries.ts';
+import { searchOf } from '../../shared/searchOf.ts';
 import { SearchField } from '../../shared/SearchField.tsx';
 import { Understood } from '../../shared/Understood.tsx';
 
@@ -29,7 +30,7 @@ const timesText = (times: number) => (times === 2 ? 'twice' : `${times} times`);
 export function AddMovement({ library, context, laneIds, to, timesIn, query, onQuery, onAdd, fieldRef }: AddMovementProps) {
   const doneBy = useDoneBy();
   const [added, setAdded] = useState<string | null>(null);
-  const answer = query.trim() === '' ? null : library.search.answer(query, { limit: FOUND_MOST, doneBy });
+  const answer = query.trim() === '' ? null : searchOf(library).answer(query, { limit: FOUND_MOST, doneBy });
   const found = (answer?.hits ?? []).flatMap(({ movementId }) => library.revision(movementId)?.document ?? []);
   return (
     <section aria-label="Add a movement" ref={fieldRef} className="bg-base-100 top-0 z-10 lg:sticky">

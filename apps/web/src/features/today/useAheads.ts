@@ -9,6 +9,9 @@ import { PLACES, useLibrary } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { briefAhead, hourAhead, isPlanned, type HourAhead } from './hourAhead.ts';
 
+/** Who opened Today taps on something: that comes first. */
+const SETTLED_MS = 2000;
+
 /** Asked for again after this: until then nothing that matters will have changed. */
 const FRESH_MS = 20 * 60_000;
 
@@ -48,9 +51,10 @@ export function useAheads(localDate: string, visits: readonly TodayVisit[]): Rea
     if (isCutOff || !isKnown) return undefined;
     let left = false;
     // What can't be fetched ahead now is tried when the page is next opened; nobody waits for it.
-    fetchAhead(() => left).catch(() => undefined);
+    const settled = setTimeout(() => void fetchAhead(() => left).catch(() => undefined), SETTLED_MS);
     return () => {
       left = true;
+      clearTimeout(settled);
     };
   }, [isCutOff, isKnown, me.trainerId, localDate, asked]);
   return new Map((kept.data ?? []).map((ahead) => [ahead.bookingId, ahead]));

@@ -3,6 +3,7 @@ import { nearlySame, textsWith, type Lexicon, type SharedCue } from '@waxwing/co
 import type { CueTrialsAnswer } from '@waxwing/core/api';
 import type { MovementProblem } from '@waxwing/core/ladder';
 import type { IndexedLibrary } from '../../../shared/queries.ts';
+import { searchOf } from '../../../shared/searchOf.ts';
 import type { PickOption } from './PickByTyping.tsx';
 import type { DraftHands } from './useDraft.ts';
 
@@ -19,7 +20,7 @@ const FOUND_MOST = 8;
 /** Movements by what is typed, as everywhere. */
 export function movementsFound(library: IndexedLibrary, typed: string, except: readonly string[]): PickOption[] {
   if (typed === '') return [];
-  return library.search
+  return searchOf(library)
     .answer(typed, { limit: FOUND_MOST + except.length })
     .hits.filter(({ movementId }) => !except.includes(movementId))
     .slice(0, FOUND_MOST)
