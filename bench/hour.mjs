@@ -113,6 +113,22 @@ function keepMonth(page) {
   }, MONTH_OF_HOURS);
 }
 
+/** How much script has come, packed as it is sent, by the time at which a device that has nothing yet shows Floor. */
+async function coldFloor(browser, signedIn, floor) {
+  const cold = await browser.newContext({ storageState: await signedIn.context().storageState(), serviceWorkers: 'block' });
+  const page = await cold.newPage();
+  await page.goto(floor);
+  await page.getByRole('button', { name: 'Pain', exact: true }).waitFor();
+  const [files, bytes] = await page.evaluate(() => {
+    const scripts = performance.getEntriesByType('resource').filter(({ name }) => name.endsWith('.js'));
+    return [scripts.length, scripts.reduce((sum, { encodedBodySize }) => sum + encodedBodySize, 0)];
+  });
+  await cold.close();
+  const [kb, bound] = [bytes / 1000, 250];
+  const what = `Floor’s first load, script in ${files} files`.padEnd(46);
+  console.log(`${what} ${kb.toFixed(1)} kB packed   bound ${bound} kB   ratio ${(kb / bound).toFixed(2)}`);
+}
+
 /** The same session on a tablet with a quarter of this machine's speed. */
 async function onFloor(row, file, sessionId, begunId) {
   const { address, stop } = await serve(file);
@@ -134,6 +150,7 @@ async function onFloor(row, file, sessionId, begunId) {
     await page.getByRole('button', { name: 'Sign in' }).click();
     await page.getByRole('heading', { name: 'Today', level: 1 }).waitFor();
     const pain = page.getByRole('button', { name: 'Pain', exact: true });
+    await coldFloor(browser, page, `${address}/floor/${begunId}`);
     await page.goto(`${address}/floor/${sessionId}`);
     await pain.waitFor({ timeout: 120_000 });
     const devtools = await page.context().newCDPSession(page);
