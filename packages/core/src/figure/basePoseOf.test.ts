@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { lexiconOf } from '../movement/library.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { basePoseOf } from './basePoseOf.ts';
-import { figureSourceOf } from './phasePlan.ts';
+import { figureSourceOf } from './figureSource.ts';
 import { Grip, angleIn, JOINTS } from './pull.ts';
 import { AVERAGE_BUILD } from './skeleton.ts';
 

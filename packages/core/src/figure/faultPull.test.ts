@@ -2,10 +2,10 @@ import { describe, expect, test } from '@jest/globals';
 import { lexiconOf } from '../movement/library.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { faultAngles, figureWithFault } from './faultPull.ts';
-import { figureSourceOf } from './phasePlan.ts';
+import { figureSourceOf } from './figureSource.ts';
 import { anglesOf } from '../movement/figureKey.ts';
 import { Grip } from './pull.ts';
-import { solveStills } from './rep.ts';
+import { solveStills } from './solveRep.ts';
 import { AVERAGE_BUILD } from './skeleton.ts';
 
 const { movements, vocabulary } = starterLibrary();

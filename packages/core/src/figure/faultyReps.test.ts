@@ -3,7 +3,7 @@ import type { MovementFault } from '../movement/movementDocument.ts';
 import { expectBalanced, expectSound, goodRepOf, lexicon, repOf, withFigure } from '../test/soundReps.ts';
 import { AZIMUTHS, draw } from './drawing.ts';
 import { azimuthOf, faultArrow } from './marks.ts';
-import { figureSourceOf } from './phasePlan.ts';
+import { figureSourceOf } from './figureSource.ts';
 import type { Rep } from './rep.ts';
 import { shownFault } from './shownFault.ts';
 import { secondsOf, timelineOf } from './timeline.ts';

@@ -8,8 +8,8 @@ import { HIGH, LOW, freedomsNamed } from './joints.ts';
 import { isLandmark } from './landmarks.ts';
 import { isMeasurable } from './measure.ts';
 import { figureErrorText } from './figureError.ts';
-import { figureSourceOf } from './phasePlan.ts';
-import { solveRep } from './rep.ts';
+import { figureSourceOf } from './figureSource.ts';
+import { solveRep } from './solveRep.ts';
 import { shownFault } from './shownFault.ts';
 import type { Build } from './skeleton.ts';
 

@@ -4,8 +4,9 @@ import { expectBalanced, expectSound, goodRepOf, lexicon, repOf, withFigure } fr
 import { framesOf } from './body.ts';
 import { azimuthOf, markOf } from './marks.ts';
 import { measured } from './measure.ts';
-import { figureSourceOf } from './phasePlan.ts';
-import { mirroredRep, solveStills, type Rep } from './rep.ts';
+import { figureSourceOf } from './figureSource.ts';
+import { mirroredRep, type Rep } from './rep.ts';
+import { solveStills } from './solveRep.ts';
 import { AVERAGE_BUILD } from './skeleton.ts';
 
 /* Every movement of the starter library, done well. Apart from the faults, so that two cores share the work. */

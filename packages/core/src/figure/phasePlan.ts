@@ -1,29 +1,15 @@
-import type { FigureDocument, JointAngles } from '../movement/figureDocument.ts';
+import type { JointAngles } from '../movement/figureDocument.ts';
 import { anglesOf } from '../movement/figureKey.ts';
 import type { Lexicon } from '../movement/library.ts';
-import type { MovementDocument } from '../movement/movementDocument.ts';
-import { PHASES_OF_RHYTHM, type HandPlace, type Phase, type Position, type Rhythm } from '../movement/terms.ts';
+import { PHASES_OF_RHYTHM, type HandPlace, type Phase, type Position } from '../movement/terms.ts';
 import { readContacts, type Contact } from './contacts.ts';
 import { unknown } from './figureError.ts';
+import type { FigureSource } from './figureSource.ts';
 import { armsFor } from './hands.ts';
 import type { Landmark } from './landmarks.ts';
 
 /** Where the base poses are looked up: a lexicon, or the part of one. */
 export type BasePoses = Pick<Lexicon, 'basePoses'>;
-
-/** What is needed to pose a movement. */
-export interface FigureSource {
-  readonly figure: FigureDocument;
-  readonly rhythm: Rhythm;
-  /** Side after side: the rep is followed by its mirror image. */
-  readonly alternates: boolean;
-}
-
-/** The figure of a movement; `null` when it has none. */
-export function figureSourceOf(document: MovementDocument): FigureSource | null {
-  if (!document.figure) return null;
-  return { figure: document.figure, rhythm: document.rhythm, alternates: document.laterality === 'alternating' };
-}
 
 /** One named moment before it is solved. */
 export interface PlannedKey {

@@ -6,7 +6,8 @@ import { Stop, unknown } from './figureError.ts';
 import { handRules, heldMasses } from './hands.ts';
 import type { Posture } from './joints.ts';
 import { LANDMARKS, bodyPoint, whereIs, type Landmark } from './landmarks.ts';
-import type { FigureSource, Spells } from './phasePlan.ts';
+import type { FigureSource } from './figureSource.ts';
+import type { Spells } from './phasePlan.ts';
 import { solveByStages, solvePose, type Rule, type Task } from './solve.ts';
 import { AXES, type Vec3 } from './vector.ts';
 

@@ -3,7 +3,7 @@ import { lexiconOf } from '../movement/library.ts';
 import type { Phase } from '../movement/terms.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
 import { figureErrorText } from './figureError.ts';
-import { figureSourceOf } from './phasePlan.ts';
+import { figureSourceOf } from './figureSource.ts';
 import { withAngles } from '../movement/figureKey.ts';
 import { Grip, HANDLES, type Pulled } from './pull.ts';
 import { AVERAGE_BUILD } from './skeleton.ts';
