@@ -10,24 +10,35 @@ export function compareEvents(a: SessionEvent, b: SessionEvent): number {
   );
 }
 
-/**
- * Sorted by `compareEvents`, each once. Logical times are taken out into an array of numbers first: comparing the events themselves
- * would walk through memory at random and costs several times as much.
- */
+/** Sorted by `compareEvents`, each once. */
 export function inOrder(events: readonly SessionEvent[]): SessionEvent[] {
   if (isInOrder(events)) return [...events];
-  const lamports = Float64Array.from(events, (event) => event.lamport);
-  const order = Uint32Array.from(events, (_event, i) => i);
-  order.sort((i, j) => lamports[i]! - lamports[j]! || compareEvents(events[i]!, events[j]!));
-  const sorted: SessionEvent[] = [];
-  let last: SessionEvent | null = null;
-  for (const at of order) {
-    const event = events[at]!;
-    // The same event twice has the same place: repetitions lie side by side, and only there ids have to be compared.
-    if (last === null || event.lamport !== last.lamport || event.id !== last.id) sorted.push(event);
-    last = event;
+  const sorted = byLamport(events);
+  // Whoever has the same logical time lies side by side now.
+  for (let from = 0, to = 1; from < sorted.length; from = to, to += 1) {
+    while (to < sorted.length && sorted[to]!.lamport === sorted[from]!.lamport) to += 1;
+    if (to - from > 1)
+      sorted
+        .slice(from, to)
+        .sort(compareEvents)
+        .forEach((event, i) => (sorted[from + i] = event));
   }
-  return sorted;
+  // The same event twice has the same place: repetitions lie side by side.
+  return sorted.filter((event, at) => event.id !== sorted[at - 1]?.id);
+}
+
+/** Places that fit into a number beside a logical time. */
+const PLACES = 2 ** 21;
+
+/**
+ * Sorted by their logical times only. Each is put into one number with its place in the list, since numbers are sorted without a
+ * comparison of ours: comparing the events themselves would walk through memory at random and costs several times as much.
+ */
+function byLamport(events: readonly SessionEvent[]): SessionEvent[] {
+  const isLarge = events.length > PLACES || events.some(({ lamport }) => lamport > Number.MAX_SAFE_INTEGER / PLACES - 1);
+  if (isLarge) return [...events].sort((a, b) => a.lamport - b.lamport);
+  const keys = Float64Array.from(events, ({ lamport }, place) => lamport * PLACES + place).sort();
+  return Array.from(keys, (key) => events[key % PLACES]!);
 }
 
 /** One device's events mostly come as they were made. */
