@@ -41,6 +41,14 @@ describe('reading a pack', () => {
     });
   });
 
+  test.each(['name: ]', 'name: , Squat', '} name: Squat', '- ] name: Squat'])(
+    'a stray bracket or comma is no text: %s',
+    (line) => {
+      const problems = problemsOf([{ name: 'a', text: `format: waxwing-library/1\n${line}\n` }]);
+      expect(problems).toEqual([expect.objectContaining({ line: 2, path: '' })]);
+    },
+  );
+
   test('text that is no YAML, a future format and an unfolding bomb are refused', () => {
     expect(problemsOf([{ name: 'a', text: 'format: [1' }])[0]).toMatchObject({ file: 'a', line: 1 });
     expect(problemsOf(pack([], {}, 'waxwing-library/9'))[0]).toMatchObject({ path: 'format' });

@@ -107,6 +107,19 @@ class PlacedFile {
   }
 }
 
+/** A bracket or a comma where a value would begin; out of a flow, the quick reader takes it for text. */
+const STRAY = /(?:^|: |- )[ \t]*[\]},]/m;
+
+/** All of it in one pair of brackets, as in JSON. */
+const FLOW = /^\s*\{/;
+
+/** What is sound and has no aliases, read without places; anything else throws. */
+function readQuickly(text: string): unknown {
+  if (STRAY.test(text) && !FLOW.test(text)) throw new SyntaxError('to be read with care');
+  // An alias may unfold a small file into a huge one.
+  return load(text, { maxAliases: 0 });
+}
+
 /** What a file says, or why it can't be read. Where things stand in it costs three times as much as what they are: only a problem needs it. */
 class ReadFile {
   private placed: PlacedFile | null = null;
@@ -115,9 +128,8 @@ class ReadFile {
 
   constructor(private readonly file: PackFile) {
     try {
-      this.plain = load(file.text, { maxAliases: 0 });
+      this.plain = readQuickly(file.text);
     } catch {
-      // Broken, or with aliases, which may unfold a small file into a huge one: read with more care.
       const { document } = this.places;
       const [fault] = document.errors;
       if (fault) {
