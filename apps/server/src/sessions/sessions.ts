@@ -211,15 +211,15 @@ export class Sessions {
     };
   }
 
-  /**
-   * Newest first: those in which everybody is the trainer's own now. A page goes on after a session, not after a number of them: what is
-   * begun meanwhile moves nothing, and the last page costs no more than the first.
-   */
   /** Whether a trainer has ever begun one. */
   hasBegun({ studioId, trainerId }: SignedIn): Promise<boolean> {
     return this.sessions.existsBy({ studioId, trainerId });
   }
 
+  /**
+   * Newest first: those in which everybody is the trainer's own now. A page goes on after a session, not after a number of them: what is
+   * begun meanwhile moves nothing, and the last page costs no more than the first.
+   */
   async list(actor: SignedIn, filter: { clientId?: string; live?: boolean; before?: string }): Promise<SessionSummary[]> {
     const query = this.sessions
       .createQueryBuilder('session')
