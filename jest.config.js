@@ -6,6 +6,8 @@ export default {
   globalSetup: '<rootDir>/scripts/jest/setup.mjs',
   // By itself Jest leaves one of two cores alone.
   maxWorkers: 2,
+  // A machine that others work on too can stall for longer than Jest's five seconds.
+  testTimeout: 30_000,
   projects: [
     {
       ...both,
