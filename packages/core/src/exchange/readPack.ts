@@ -88,8 +88,9 @@ class PlacedFile {
   private readonly counter = new LineCounter();
   readonly document: Document;
 
-  constructor(text: string) {
-    this.document = parseDocument(text, { lineCounter: this.counter, uniqueKeys: true, prettyErrors: false });
+  /** `uniqueKeys`: looks for a key that stands twice, by comparing each with all before it. */
+  constructor(text: string, uniqueKeys: boolean) {
+    this.document = parseDocument(text, { lineCounter: this.counter, uniqueKeys, prettyErrors: false });
   }
 
   lineAt(offset: number): number {
@@ -123,12 +124,14 @@ function readQuickly(text: string): unknown {
 /** What a file says, or why it can't be read. Where things stand in it costs three times as much as what they are: only a problem needs it. */
 class ReadFile {
   private placed: PlacedFile | null = null;
+  private isSound = false;
   readonly plain: unknown;
   readonly problem: PackProblem | null = null;
 
   constructor(private readonly file: PackFile) {
     try {
       this.plain = readQuickly(file.text);
+      this.isSound = true;
     } catch {
       const { document } = this.places;
       const [fault] = document.errors;
@@ -145,7 +148,7 @@ class ReadFile {
   }
 
   private get places(): PlacedFile {
-    return (this.placed ??= new PlacedFile(this.file.text));
+    return (this.placed ??= new PlacedFile(this.file.text, !this.isSound));
   }
 
   private problemAt(line: number, path: string, message: string): PackProblem {
