@@ -266,13 +266,23 @@ export async function readyToGoOffline(page: Page, having: 'library' | 'hours ah
 }
 
 /**
- * Moves the page's clock on, a second at a time: whatever is drawn is drawn once in it, not sixty times. What was on its way to the
- * server is timed out by that, and so is each new try, with a longer pause every time; as after a real gap, the browser then says that
- * the network is there.
+ * The device wakes after a gap: the browser says that the network is there. What was on its way to the server was timed out by a clock
+ * that was moved, and so was each new try, with a longer pause every time: without this it would be waited for.
  */
+function wake(page: Page): Promise<boolean> {
+  return page.evaluate(() => window.dispatchEvent(new Event('online')));
+}
+
+/** The device sleeps for a time, such as `10:00`: nothing that was due in it happens more than once. */
+export async function sleepFor(page: Page, time: string): Promise<void> {
+  await page.clock.fastForward(time);
+  await wake(page);
+}
+
+/** Moves the page's clock on, a second at a time: whatever is drawn is drawn once in it, not sixty times. */
 export async function moveOn(page: Page, ms: number): Promise<void> {
   for (let left = ms; left > 0; left -= 1000) await page.clock.fastForward(Math.min(left, 1000));
-  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await wake(page);
 }
 
 /**

@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { allSent, moveOn, onFloor, signIn, test } from './server.ts';
+import { allSent, moveOn, onFloor, signIn, sleepFor, test } from './server.ts';
 
 const THREE = [
   ['Jonah', ['goblet-squat', 'forearm-plank']],
@@ -271,7 +271,7 @@ test('on the clock: work and rest for all, noted by itself, right after a sleep 
   });
 
   await test.step('after ten minutes of sleep it is through, and everything that passed is noted once', async () => {
-    await page.clock.fastForward('10:00');
+    await sleepFor(page, '10:00');
     await sleptTogether(page, 600_000);
     await expect(clock).toContainText('Through');
     await allSent(page);
@@ -318,7 +318,7 @@ test('somebody comes late, somebody leaves, and an hour that gets short says wha
   });
 
   await test.step('what is missed least can be left out when it gets short, and is taken up again by going there', async () => {
-    await page.clock.fastForward('55:00');
+    await sleepFor(page, '55:00');
     await page.getByRole('button', { name: /min left, \d+ short/ }).click();
     const dialog = page.getByRole('dialog', { name: 'What to leave out' });
     await dialog.getByRole('button', { name: 'Leave out forearm plank' }).click();
@@ -407,7 +407,7 @@ test('the board follows the hour in a window of its own: now, next, side and clo
   expect(shown).not.toMatch(/caution|pain|knee drops|%/i);
   await board.clock.fastForward('05:00');
   await expect(board.getByText('Through')).toBeVisible();
-  await page.clock.fastForward('05:30');
+  await sleepFor(page, '05:30');
   await tap(page, 'Close the clock');
   await expect(board.getByText('At your own pace')).toBeVisible();
   await allSent(page);
