@@ -173,11 +173,32 @@ function fillDiary(file, studioId, trainerId, clientIds) {
 const YEARS = 5;
 const dayOf = (day) => new Date(Date.UTC(2021, 0, 4) + day * 86_400_000).toISOString().slice(0, 10);
 
-/** Bare SQL through the driver for the rows that a client page is made of. */
-function bare(db, clientId) {
-  db.prepare('select * from clients where id = ?').get(clientId);
-  db.prepare('select * from log_items where "clientId" = ? order by "localDate" desc limit 20').all(clientId);
-  db.prepare('select "movementId", count(*) from log_segments where "clientId" = ? group by 1').all(clientId);
+/** Notes what is read of the database in this process, as text and parameters. Answers how to take what was noted. */
+function noteReads() {
+  const { prepare } = Database.prototype;
+  let noted = [];
+  Database.prototype.prepare = function (sql) {
+    const statement = prepare.call(this, sql);
+    for (const method of statement.reader ? ['all', 'get'] : []) {
+      const bare = statement[method];
+      statement[method] = (...parameters) => {
+        noted.push({ sql, parameters });
+        return bare.apply(statement, parameters);
+      };
+    }
+    return statement;
+  };
+  const take = () => {
+    const taken = noted;
+    noted = [];
+    return taken;
+  };
+  return { take, stop: () => (Database.prototype.prepare = prepare) };
+}
+
+/** The same rows by bare SQL, through the driver and nothing else. */
+function bare(db, statements) {
+  for (const { sql, parameters } of statements) db.prepare(sql).all(...parameters);
 }
 
 const agent = new Agent({ keepAlive: true });
@@ -191,6 +212,37 @@ function read(url, cookie) {
       answer.on('end', resolve).resume();
     }).on('error', reject);
   });
+}
+
+async function signIn(address) {
+  const answer = await fetch(`${address}/api/sign-in`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ login: 'owner', password: 'correct-horse' }),
+  });
+  return answer.headers.get('set-cookie').split(';')[0];
+}
+
+/** Of each read what it asks of the database, for a dozen of its clients or days. */
+async function statementsOf(file, reads) {
+  const { take, stop } = noteReads();
+  const app = await createApp({ databaseFile: file, quiet: true });
+  await app.listen(0, '127.0.0.1');
+  const address = await app.getUrl();
+  const cookie = await signIn(address);
+  const statements = [];
+  for (const { path } of reads) {
+    const ofRead = [];
+    for (let n = 0; n < 12; n += 1) {
+      take();
+      await read(`${address}/api/${path(n)}`, cookie);
+      ofRead.push(take());
+    }
+    statements.push(ofRead);
+  }
+  await app.close();
+  stop();
+  return statements;
 }
 
 export async function serverReads() {
@@ -212,15 +264,24 @@ export async function serverReads() {
   fillDiary(file, studioId, owner.trainerId, clientIds);
 
   await app.close();
+
+  const reads = [
+    ['a client’s record', (id) => `clients/${id}`],
+    ['a client’s history (loads, due, set-ups)', (id) => `clients/${id}/history`],
+    ['a client’s practice', (id) => `clients/${id}/practice`],
+    ['the list of clients', () => 'clients'],
+    ['the log, first page', () => 'sessions'],
+    ['the library', () => 'library'],
+    ['a week of the diary, five years booked', (_, n) => `bookings?from=${dayOf((n % 200) * 7)}&to=${dayOf((n % 200) * 7 + 6)}`],
+    ['Today, a day of the five years', (_, n) => `today?date=${dayOf((n % 200) * 7)}`],
+    ['how long they take', (id) => `clients/${id}/paces`],
+    ['what they did lately', (id) => `clients/${id}/lately?setsSince=2025-12-01&faultsSince=2025-11-10`],
+  ].map(([what, pathOf]) => ({ what, path: (n) => pathOf(clientIds[n % CLIENTS], n) }));
+  const statements = await statementsOf(file, reads);
+
   // In a process of its own, as it is: what this one does meanwhile isn't the server's time.
   const server = await serve(file);
-  const address = `${server.address}/api`;
-  const signIn = await fetch(`${address}/sign-in`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ login: 'owner', password: 'correct-horse' }),
-  });
-  const cookie = signIn.headers.get('set-cookie').split(';')[0];
+  const cookie = await signIn(server.address);
   const timed = async (work, rounds) => {
     // As a server is that has been running for a while.
     for (let n = 0; n < 100; n += 1) await work(n);
@@ -233,26 +294,20 @@ export async function serverReads() {
     return times.sort((a, b) => a - b);
   };
   const db = new Database(file, { readonly: true });
-  const base = await timed((n) => bare(db, clientIds[n % CLIENTS]), 300);
   const at = (times, share) => times[Math.min(times.length - 1, Math.floor(times.length * share))];
   console.log(`\nserver, ${CLIENTS} clients, ${(CLIENTS * SESSIONS_EACH * SETS_EACH).toLocaleString('en-GB')} logged sets`);
-  console.log(`  bare SQL of a client's rows                   median ${at(base, 0.5).toFixed(2)} ms`);
-  for (const [what, path] of [
-    ['a client’s record', (id) => `clients/${id}`],
-    ['a client’s history (loads, due, set-ups)', (id) => `clients/${id}/history`],
-    ['a client’s practice', (id) => `clients/${id}/practice`],
-    ['the list of clients', () => 'clients'],
-    ['the log, first page', () => 'sessions'],
-    ['the library', () => 'library'],
-    ['a week of the diary, five years booked', (_, n) => `bookings?from=${dayOf((n % 200) * 7)}&to=${dayOf((n % 200) * 7 + 6)}`],
-    ['Today, a day of the five years', (_, n) => `today?date=${dayOf((n % 200) * 7)}`],
-    ['how long they take', (id) => `clients/${id}/paces`],
-    ['what they did lately', (id) => `clients/${id}/lately?setsSince=2025-12-01&faultsSince=2025-11-10`],
-  ]) {
-    const times = await timed((n) => read(`${address}/${path(clientIds[n % CLIENTS], n)}`, cookie), 200);
-    const ratio = (at(times, 0.5) / at(base, 0.5)).toFixed(1);
+  for (let n = 0; n < 100; n += 1) for (const { path } of reads) await read(`${server.address}/api/${path(n)}`, cookie);
+  // What the way there and back takes, who asks looked up and nothing found, is the same for all.
+  const empty = at(await timed(() => read(`${server.address}/api/clients/forgotten`, cookie), 200), 0.5);
+  console.log(`  an empty answer, signed in                    median ${empty.toFixed(2).padStart(6)} ms`);
+  for (const [i, { what, path }] of reads.entries()) {
+    const asked = statements[i];
+    const base = at(await timed((n) => bare(db, asked[n % asked.length]), 200), 0.5);
+    const times = await timed((n) => read(`${server.address}/api/${path(n)}`, cookie), 200);
+    const median = at(times, 0.5);
+    const ratio = (ms) => (Math.max(0, ms) / base).toFixed(1).padStart(4);
     console.log(
-      `  ${what.padEnd(44)} median ${at(times, 0.5).toFixed(1).padStart(6)} ms   p99 ${at(times, 0.99).toFixed(1).padStart(6)} ms   bound  25 ms   ${ratio}× bare`,
+      `  ${what.padEnd(44)} median ${median.toFixed(2).padStart(6)} ms   p99 ${at(times, 0.99).toFixed(1).padStart(5)} ms   bound 25 ms   bare SQL for the same ${base.toFixed(2).padStart(5)} ms: ${ratio(median)}×, beyond an empty answer ${ratio(median - empty)}×`,
     );
   }
   db.close();

@@ -15,7 +15,10 @@ import { Library } from '../library/library.ts';
 import { ClientAssignmentEntity, ClientEntity, ClientTombstoneEntity } from './client.entities.ts';
 
 /** Marks and set-ups that were given to a movement under another id are those of the movement that it is now. */
-function summaryOf({ document, id, version }: ClientEntity, renames: Renames): ClientSummary {
+function summaryOf(
+  { document, id, version }: Pick<ClientEntity, 'id' | 'version' | 'document'>,
+  renames: Renames,
+): ClientSummary {
   const now = <T extends { movementId: string }>(given: readonly T[]) =>
     given.map((each) => ({ ...each, movementId: renames.movement(each.movementId) }));
   if (renames.isEmpty) return { ...document, clientId: id, version };
@@ -36,16 +39,16 @@ export class Clients {
     private readonly clock: Clock,
   ) {}
 
-  private async assignedIds(actor: SignedIn): Promise<Set<string>> {
-    const assigned = await this.assignments.findBy({ studioId: actor.studioId, trainerId: actor.trainerId, until: IsNull() });
-    return new Set(assigned.map((assignment) => assignment.clientId));
-  }
-
   async list(actor: SignedIn): Promise<ClientSummary[]> {
-    const ids = await this.assignedIds(actor);
-    const found = await this.clients.find({ where: { studioId: actor.studioId, id: In([...ids]) }, order: { name: 'ASC' } });
+    // Asked as one question and put together here: an entity for each of two hundred takes longer than all the rest.
+    const rows = await this.clients.query<(Pick<ClientEntity, 'id' | 'version'> & { document: string })[]>(
+      `select client.id, client.version, client.document from client_assignments assigned
+       join clients client on client.id = assigned."clientId"
+       where assigned."trainerId" = ? and assigned.until is null and client."studioId" = ? order by client.name`,
+      [actor.trainerId, actor.studioId],
+    );
     const renames = await this.library.renames(actor.studioId);
-    return found.map((client) => summaryOf(client, renames));
+    return rows.map(({ document, ...row }) => summaryOf({ ...row, document: JSON.parse(document) as ClientDocument }, renames));
   }
 
   /** All of these clients, in this order; not found when any is not the trainer's own. */
