@@ -171,6 +171,43 @@ test('two weeks of sessions with two clients: the cue that works for one comes f
   expect(lunge.clients[0]!.book.othersByType[tallyKey('knees-in', LAMPS)]).toEqual({ trials: 5, score: 4.5, fixed: 4 });
 });
 
+test('the best of a movement is the heaviest, then the most; the first is the oldest; sets that hurt are no best', async () => {
+  const clientId = await server.client(server.owner, 'Petra Lindqvist');
+  const sets = [
+    ['2026-03-02', 16, 12, false],
+    ['2026-03-04', 20, 6, false],
+    ['2026-03-06', 20, 9, false],
+    ['2026-03-09', 24, 8, true],
+    ['2026-03-11', 18, 15, false],
+  ] as const;
+  for (const [localDate, value, amount, hurts] of sets) {
+    const brief = await maren.start(clientId, [SQUAT], localDate);
+    const { laneId, items } = brief.clients[0]!;
+    const { itemId, revisionId } = items[0]!;
+    const where = { laneId, clientId };
+    const [setId, segmentId] = [v4(), v4()];
+    const load = { kind: 'single', value, unit: 'kg' } as const;
+    const drafts: EventDraft[] = [
+      ...openSession(brief),
+      {
+        type: 'segment-started',
+        ...where,
+        payload: { setId, segmentId, itemId, movementId: SQUAT, revisionId, load, target: 10 },
+      },
+      ...(hurts ? [{ type: 'pain-reported', ...where, payload: { setId, kind: 'sharp' } } satisfies EventDraft] : []),
+      { type: 'set-ended', ...where, payload: { setId, reason: 'done', amounts: [{ segmentId, amount }] } },
+      { type: 'session-ended', payload: {} },
+    ];
+    const sent = maren.stamp(brief.sessionId, drafts, `${localDate}T09:00:00.000Z`);
+    expect(await maren.send(brief.sessionId, sent)).toMatchObject({ refused: [] });
+  }
+  const { movements } = (await maren.get(`/api/clients/${clientId}/history`).expect(200)).body as HistoryAnswer;
+  expect(movements[SQUAT]).toMatchObject({
+    bests: [{ unit: 'reps', kg: 20, amount: 9 }],
+    first: { localDate: '2026-03-02', kg: 16, amount: 12 },
+  });
+});
+
 /** Grows with every hour that is coached. */
 const GROWING = /^(events|sessions|session_clients|log_\w+|bookings|booking_clients|client_measurements)$/;
 

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { TodayAnswer, TodayClient } from '@waxwing/core/api';
+import { In } from 'typeorm';
 import type { Reads } from '../database/reads.ts';
 import type { SignedIn } from '../accounts/actor.ts';
 import { Clients } from '../clients/clients.ts';
@@ -28,12 +29,14 @@ export class Today {
       order: { startMinute: 'ASC' },
     });
     const visits = await this.diary.visits(actor, bookings);
-    const known = new Map((await this.clients.list(actor)).map((client) => [client.clientId, client]));
     const ids = [...new Set(visits.flatMap(({ clients }) => clients.map(({ clientId }) => clientId)))];
+    const known = new Map((await this.clients.list(actor, ids)).map((client) => [client.clientId, client]));
     const due = await this.history.due(actor.studioId, ids);
     const last = await this.sessions.lastOf(ids);
     const watch = await this.history.stillThere(actor.studioId, last);
-    const names = new Map((await this.movements.findBy({ studioId: actor.studioId })).map((each) => [each.id, each.name]));
+    const decided = [...due.values()].flat().map(({ movementId }) => movementId);
+    const movements = await this.movements.findBy({ studioId: actor.studioId, id: In([...new Set(decided)]) });
+    const names = new Map(movements.map((each) => [each.id, each.name]));
 
     const clientOf = (clientId: string): TodayClient[] => {
       const client = known.get(clientId);

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import type { DoseKind, Load } from '@waxwing/core/movement';
+import { DOSE_KINDS, type DoseKind, type Load } from '@waxwing/core/movement';
 import { answerHabits, type AnswerHabits, type MovementOutcome, type RatedSet } from '@waxwing/core/loading';
 import type { SetUp } from '@waxwing/core/client';
 import { TRIAL_VALUE, tallyKey, type CueTally, type TallyBook } from '@waxwing/core/coaching';
@@ -9,6 +9,7 @@ import { LATE_FROM_SET, type DueDecision, type FaultRate, type MovementHistory }
 import type { ClientSummary, CueTrialsAnswer, FaultStillThere, HistoryAnswer, PracticeAnswer } from '@waxwing/core/api';
 import type { Reads } from '../database/reads.ts';
 import { Library } from '../library/library.ts';
+import { donePairs } from './donePairs.ts';
 import {
   LogCueTrialEntity,
   LogDecisionEntity,
@@ -205,8 +206,8 @@ export class History {
   /** The same for several clients, in one question. */
   async practices(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, PracticeAnswer>> {
     const rows = await this.segments.query<PractisedRow[]>(
-      `select done."clientId", done."movementId", "sessionId", "setAmount" amount, unit, clean, effort
-       from (select distinct "clientId", "movementId" from log_segments where "clientId" in (select value from json_each(?))) done
+      `${donePairs('log_segments')}
+       select done."clientId", done."movementId", "sessionId", "setAmount" amount, unit, clean, effort from done
        join log_segments each on each.rowid in (
          select rowid from log_segments where "clientId" = done."clientId" and "movementId" = done."movementId" and "isLast" = 1
          order by "startedAt" desc limit ?
@@ -271,16 +272,17 @@ export class History {
 
   /** By movement: the last times in its own unit, the last load that was clean, and how often somebody looked. A fixed number of questions, however much was done. */
   async movements(studioId: string, clientId: string): Promise<Record<string, MovementHistory>> {
+    const asked = JSON.stringify([clientId]);
     // By the index, movement by movement: what this costs doesn't grow with the log.
     const recent = await this.items.query<RecentItem[]>(
-      `select item."movementId", item."localDate", item.load, item.outcome
-       from (select distinct "movementId" from log_items where "clientId" = ?) done
+      `${donePairs('log_items')}
+       select item."movementId", item."localDate", item.load, item.outcome from done
        join log_items item on item.rowid in (
-         select rowid from log_items where "clientId" = ? and "movementId" = done."movementId"
+         select rowid from log_items where "clientId" = done."clientId" and "movementId" = done."movementId"
            and json_extract(outcome, '$.unit') is null
          order by "localDate" desc, "startedAt" desc limit ?
        ) order by item."startedAt" desc`,
-      [clientId, clientId, OUTCOMES_KEPT],
+      [asked, OUTCOMES_KEPT],
     );
     const shown = await this.items.query<ShownRow[]>(
       `select m.value "movementId",
@@ -292,18 +294,24 @@ export class History {
       [clientId, clientId, JSON.stringify([...new Set(recent.map(({ movementId }) => movementId))])],
     );
     const bests = await this.segments.query<BestRow[]>(
-      `select best."movementId", best.unit, best.kg, max(done."setAmount") amount
-       from (select "movementId", unit, max(kilograms) kg from log_segments
-         where "clientId" = ? and "isLast" = 1 and pain = 0 and kilograms is not null group by 1, 2) best
-       join log_segments done on done."clientId" = ? and done."movementId" = best."movementId" and done."isLast" = 1
-         and done.unit = best.unit and done.pain = 0 and done.kilograms = best.kg
-       group by 1, 2`,
-      [clientId, clientId],
+      `${donePairs('log_segments')}
+       select best."movementId", best.unit, best.kilograms kg, best."setAmount" amount from done, json_each(?) unit
+       join log_segments best on best.rowid = (
+         select rowid from log_segments where "clientId" = done."clientId" and "movementId" = done."movementId" and "isLast" = 1
+           and pain = 0 and unit = unit.value and kilograms is not null
+         order by kilograms desc, "setAmount" desc limit 1
+       )`,
+      [asked, JSON.stringify(DOSE_KINDS)],
     );
     const firsts = await this.segments.query<FirstRow[]>(
-      `select "movementId", min("startedAt") at, "localDate", kilograms kg, "setAmount" amount from log_segments
-       where "clientId" = ? and "isLast" = 1 and kilograms is not null group by 1`,
-      [clientId],
+      `${donePairs('log_segments')}
+       select first."movementId", first."startedAt" at, first."localDate", first.kilograms kg, first."setAmount" amount from done
+       join log_segments first on first.rowid = (
+         select rowid from log_segments where "clientId" = done."clientId" and "movementId" = done."movementId" and "isLast" = 1
+           and kilograms is not null
+         order by "startedAt" limit 1
+       )`,
+      [asked],
     );
     const renames = await this.library.renames(studioId);
     const bestsOf = byName(bests, renames, bestByUnit);
@@ -375,9 +383,9 @@ export class History {
   /** How each of some clients answers after a set, by the newest of each movement. */
   async answers(studioId: string, clientIds: readonly string[]): Promise<ReadonlyMap<string, AnswerHabits>> {
     const rows = await this.segments.query<RatedRow[]>(
-      `select done."clientId", done."movementId", "sessionId", "localDate", "startedAt", kilograms, "setAmount" amount, effort, reserve
-       from (select distinct "clientId", "movementId" from log_segments where "clientId" in (select value from json_each(?))) done
-       join log_segments each on each.rowid in (
+      `${donePairs('log_segments')}
+       select done."clientId", done."movementId", "sessionId", "localDate", "startedAt", kilograms, "setAmount" amount, effort, reserve
+       from done join log_segments each on each.rowid in (
          select rowid from log_segments where "clientId" = done."clientId" and "movementId" = done."movementId" and "isLast" = 1
            and effort is not null and unit = 'reps' and kilograms is not null and pain = 0 and "onClock" = 0
          order by "startedAt" desc limit ?
@@ -424,10 +432,10 @@ export class History {
   /** The newest decision for each movement, newest first. */
   async due(studioId: string, clientIds: readonly string[]): Promise<Map<string, DueDecision[]>> {
     const rows = await this.decisions.query<DueRow[]>(
-      `select decision."clientId", decision."movementId", kind, text, "localDate", load, target, instead
-       from (select distinct "clientId", "movementId" from log_decisions where "clientId" in (select value from json_each(?))) made
+      `${donePairs('log_decisions')}
+       select decision."clientId", decision."movementId", kind, text, "localDate", load, target, instead from done
        join log_decisions decision on decision."eventId" = (
-         select "eventId" from log_decisions where "clientId" = made."clientId" and "movementId" = made."movementId"
+         select "eventId" from log_decisions where "clientId" = done."clientId" and "movementId" = done."movementId"
          order by "localDate" desc, at desc limit 1
        ) order by "localDate" desc, at desc`,
       [JSON.stringify(clientIds)],

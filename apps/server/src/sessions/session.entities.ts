@@ -124,6 +124,7 @@ export class LogItemEntity implements ItemRow {
 /** A stretch of a set in which nothing was changed. What is said of a set as a whole stands on its last one. */
 @Entity('log_segments')
 @Index('log_segments_client_movement', ['clientId', 'movementId', 'isLast', 'startedAt'])
+@Index('log_segments_best', ['clientId', 'movementId', 'isLast', 'pain', 'unit', 'kilograms', 'setAmount'])
 @Index('log_segments_looked', ['clientId', 'looked', 'movementId', 'sessionId', 'setId'])
 export class LogSegmentEntity implements SegmentRow {
   @PrimaryColumn('text') @ForeignKey(() => SessionEntity, { onDelete: 'CASCADE' }) sessionId!: string;

@@ -14,6 +14,7 @@ import { DecidedInstead1765200000000 } from './1765200000000-DecidedInstead.ts';
 import { Boards1765300000000 } from './1765300000000-Boards.ts';
 import { ClientPictures1765400000000 } from './1765400000000-ClientPictures.ts';
 import { OpenSessions1765500000000 } from './1765500000000-OpenSessions.ts';
+import { BestSets1765600000000 } from './1765600000000-BestSets.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -33,4 +34,5 @@ export const MIGRATIONS = [
   Boards1765300000000,
   ClientPictures1765400000000,
   OpenSessions1765500000000,
+  BestSets1765600000000,
 ];
