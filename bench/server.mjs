@@ -175,7 +175,7 @@ const dayOf = (day) => new Date(Date.UTC(2021, 0, 4) + day * 86_400_000).toISOSt
 
 /** Notes what is read of the database in this process, as text and parameters. Answers how to take what was noted. */
 function noteReads() {
-  const { prepare } = Database.prototype;
+  const prepare = Reflect.get(Database.prototype, 'prepare');
   let noted = [];
   Database.prototype.prepare = function (sql) {
     const statement = prepare.call(this, sql);

@@ -41,7 +41,7 @@ import { WhereFacts } from './whereFacts.ts';
 /** What else something is called by those who look for it: abbreviations, slang, how a client says it. */
 export function OtherNames(): PropertyDecorator {
   return (target, key) => {
-    for (const check of [Maybe(), IsArray(), ArrayMaxSize(30), IsString({ each: true }), Length(2, 60, { each: true })]) {
+    for (const check of [Maybe(), IsArray(), ArrayMaxSize(60), IsString({ each: true }), Length(2, 60, { each: true })]) {
       check(target, key);
     }
   };

@@ -32,6 +32,51 @@ test('what trainers type is among the first three', () => {
   expect(shareOf(cases.filter(({ isHeldOut }) => isHeldOut))).toBeGreaterThanOrEqual(0.94);
 });
 
+describe('a fault in what is named', () => {
+  const termsOf = (query: string) => search.answer(query).terms.map(({ text }) => text);
+
+  test('is looked for there, in whatever order and words it is said', () => {
+    expect(firstOf('knee wobbles on step ups')).toEqual(['step-up']);
+    expect(firstOf('plank bum in the air', 2)).toEqual(['forearm-plank', 'hand-plank']);
+    expect(firstOf('bar drifts away deadlift', 3)).toContain('barbell-deadlift');
+    expect(search.answer('goblet squat knees knock').faultTypeId).toBe('knees-in');
+  });
+
+  test('is the one that the movement has, when the words are those of several', () => {
+    expect(termsOf('back arches')).toEqual(['Low back arches off']);
+    expect(termsOf('back arches overhead press')).toEqual(['Leans back']);
+    expect(termsOf('back arches push up')).toEqual(['Low back sags']);
+  });
+
+  test('brings what is named also when the library knows no such fault of it', () => {
+    const deadlift = documentOf('waxwing:barbell-deadlift');
+    expect(deadlift.faults.some(({ type }) => type === 'breath-held')).toBe(false);
+    expect(firstOf('barbell deadlift holds breath')).toEqual(['barbell-deadlift']);
+  });
+
+  test('takes nothing from a name that has a fault’s words in it', () => {
+    expect(firstOf('pike pushups')).toEqual(['pike-push-up']);
+    expect(firstOf('push up off the wall')).toEqual(['wall-push-up']);
+    expect(firstOf('arm swings')).toEqual(['arm-swings']);
+  });
+});
+
+test('what isn’t there is left out: kit and patterns; how much of something says nothing of what', () => {
+  const found = (query: string) => search.answer(query).hits.map(({ movementId }) => documentOf(movementId));
+  const needBar = ({ kit }: { kit: { needed: readonly string[] } }) =>
+    kit.needed.some((each) => each === 'barbell' || each === 'pull-up-bar');
+  expect(found('pull with a bar').some(needBar)).toBe(true);
+  expect(found('pull without a bar').length).toBeGreaterThan(5);
+  expect(found('pull without a bar').some(needBar)).toBe(false);
+  expect(found('legs without lunges').length).toBeGreaterThan(5);
+  expect(found('legs without lunges').some(({ pattern }) => pattern === 'lunge')).toBe(false);
+  // Who says so has it.
+  expect(read('core that doesn’t hurt the back')).toEqual(['muscles', 'caution']);
+  expect(firstOf('plank 60 seconds')).toEqual(['forearm-plank']);
+  expect(search.answer('plank 60 seconds').unmet).toEqual(['60', 'seconds']);
+  expect(firstOf('90 90')).toEqual(['hip-switch']);
+});
+
 describe('a name', () => {
   test('comes before everything, the plain movement of it before the special ones', () => {
     expect(firstOf('squat')).toEqual(['bodyweight-squat']);

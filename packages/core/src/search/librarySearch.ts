@@ -6,7 +6,7 @@ import { lexiconOf, type Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Lever } from '../movement/terms.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
-import { FaultPhrases } from './faultPhrases.ts';
+import { FaultPhrases, isBodyPart } from './faultPhrases.ts';
 import { NameIndex, type NameFit } from './nameIndex.ts';
 import {
   leverTermsOf,
@@ -18,7 +18,8 @@ import {
   type QueryTerm,
 } from './queryTerms.ts';
 import { isFiller } from './fillers.ts';
-import { readQuery, unfinishedTerm, type QueryWord, type ReadTerm } from './readQuery.ts';
+import { meaningOf, readQuery, tellingOf, unfinishedTerm, withMissing, type QueryWord, type ReadTerm } from './readQuery.ts';
+import { SaidFaults } from './saidFaults.ts';
 import { Spelling, type Corrected } from './spelling.ts';
 import { TermCosts } from './termCosts.ts';
 import { stemOf, wordsIn, wordsTyped } from './words.ts';
@@ -81,6 +82,7 @@ const SOME_OF_IT = 0.34;
 /** A step that leads out of the family, as from a push-up to a plank, is seldom what is meant. */
 const OTHER_FAMILY = 3;
 /** How like a fault's phrase a query has to be to be taken for it: before names, before parts of names, after them. */
+const ITS_NAME = 1;
 const THE_SAME = 0.95;
 const VERY_LIKE = 0.75;
 const LIKE_ENOUGH = 0.6;
@@ -105,6 +107,8 @@ interface Taken {
   readonly found: readonly Found[];
   readonly unmet?: readonly QueryWord[];
   readonly neighboursOf?: number;
+  /** Also when it brings nothing: a fault that no movement has is one all the same. */
+  readonly isAnswer?: boolean;
 }
 
 /** Who asks, and what for. */
@@ -117,6 +121,8 @@ interface Asked {
   readonly limit: number;
   readonly doneBy: ReadonlyMap<string, number> | undefined;
 }
+
+const UNITS = /^(s|secs?|seconds?|mins?|minutes?|reps?|sets?|rounds?|metres?|meters?|kgs?|kilos?|lbs?|pounds?)$/;
 
 const NOTHING_TAKEN: Taken = { terms: [], found: [] };
 const NONE: ReadonlySet<number> = new Set();
@@ -133,7 +139,7 @@ class Search implements LibrarySearch {
   private readonly names: NameIndex;
   /** Names, as `isNamedAsTyped` compares them. */
   private readonly asTyped: ReadonlySet<string>;
-  private readonly faults: FaultPhrases;
+  private readonly saidFaults: SaidFaults;
   private readonly costs: TermCosts;
   private readonly texts: MiniSearch<{ id: number; text: string }>;
   private readonly sortedKeys: readonly string[];
@@ -169,7 +175,8 @@ class Search implements LibrarySearch {
     this.asTyped = new Set(
       documents.flatMap(({ name, otherNames }) => [name, ...otherNames].map((each) => wordsIn(each).map(singular).join(' '))),
     );
-    this.faults = new FaultPhrases(vocabulary.faultTypes ?? [], (text) => this.spelledOut(text));
+    const phrases = new FaultPhrases(vocabulary.faultTypes ?? [], (text) => this.spelledOut(text));
+    this.saidFaults = new SaidFaults(documents, this.lexicon, this.terms, phrases, this.names);
     const rungOf = rungs(ladder);
     this.costs = new TermCosts(documents, this.lexicon, (id) => rungOf.get(id) ?? 0);
     this.placeOf = new Map(documents.map(({ id }, at) => [id, at]));
@@ -243,7 +250,13 @@ class Search implements LibrarySearch {
   }
 
   private isName(words: readonly QueryWord[]): boolean {
-    return [...this.names.find(words.map(({ word }) => stemOf(word))).values()].some(({ isExact }) => isExact);
+    return this.exactlyNamed(words).size > 0;
+  }
+
+  /** Movements of which these words are a whole name. */
+  private exactlyNamed(words: readonly QueryWord[]): ReadonlySet<number> {
+    const fits = this.names.find(words.map(({ word }) => stemOf(word)));
+    return new Set([...fits].flatMap(([movement, { isExact }]) => (isExact ? [movement] : [])));
   }
 
   /** The first way to take a query that brings something, from what is most likely meant to what is least. */
@@ -259,7 +272,9 @@ class Search implements LibrarySearch {
     const withoutFillers = tellingOf(words);
     // A letter that may become anything, or nothing but fillers, is taken at its word.
     const telling = withoutFillers.length > 0 ? withoutFillers : words;
-    const unknown = telling.filter(({ word }) => !this.isKnown(word) && !asked.nameWords.has(stemOf(word)));
+    const unknown = telling.filter(
+      ({ word }, at) => isOfAmount(telling, at) || (!this.isKnown(word) && !asked.nameWords.has(stemOf(word))),
+    );
     if (unknown.length > 0 && unknown.length < telling.length) {
       // A word that nothing knows is said, and keeps nothing from being found.
       const known = this.take(
@@ -270,15 +285,13 @@ class Search implements LibrarySearch {
     }
     for (const way of this.waysToTake(words, telling, asked)) {
       const taken = way();
-      if (taken.found.length > 0) return taken;
-      // A fault is an answer by itself, also one that no movement has.
-      if (taken.terms.length === 1 && meaningOf(taken.terms, 'fault') && !taken.unmet?.length) return taken;
+      if (taken.found.length > 0 || taken.isAnswer) return taken;
     }
     return { terms: [], found: [], unmet: telling };
   }
 
   private waysToTake(words: readonly QueryWord[], telling: readonly QueryWord[], asked: Asked): readonly (() => Taken)[] {
-    const reading = readQuery(words, this.terms, asked.people);
+    const reading = withMissing(readQuery(words, this.terms, asked.people));
     const left = tellingOf(reading.rest);
     const terms = reading.terms.filter(({ meaning }) => meaning.kind !== 'direction');
     const meant = terms.filter(({ meaning }) => isMeant(meaning));
@@ -297,23 +310,36 @@ class Search implements LibrarySearch {
       terms: within,
       found: this.within(this.byWords(some, NONE), within, asked.limit),
     });
+    // "Sit" in "sit ups" is no term; "bad knee" among other words is one.
+    const faultInNamed = (enough: number): Taken => {
+      const taken = this.faultInNamed(words, [], enough, asked);
+      return taken.found.length > 0 || meant.length === 0 ? taken : this.faultInNamed(text, meant, enough, asked);
+    };
     return [
-      () => (this.isNamedAsTyped(words, asked) ? NOTHING_TAKEN : this.asFault(reading.terms, left, asked)),
+      () => (this.isNamedAsTyped(words, asked) ? NOTHING_TAKEN : this.asFault(reading.terms, left, telling, asked)),
       () => this.exactly(words, asked),
       () => this.exactly(telling, asked),
       () => this.onLadder(words, asked),
+      // "Pike pushups" are called so, whatever else pikes.
+      () => {
+        const taken = faultInNamed(ITS_NAME);
+        return taken.found.length > 0 && this.fits(telling).size > 0 ? NOTHING_TAKEN : taken;
+      },
       // Everything was read.
       () => (left.length === 0 ? all(terms) : NOTHING_TAKEN),
       () => this.likeFault(words, meant, THE_SAME, asked),
       () => named(text, meant),
+      () => faultInNamed(VERY_LIKE),
       () => this.likeFault(words, meant, VERY_LIKE, asked),
       () => this.saidAs(text, meant, asked),
       () => this.unfinished(words, asked),
       () => named(left, terms),
+      () => faultInNamed(LIKE_ENOUGH),
       () => this.likeFault(words, meant, LIKE_ENOUGH, asked),
       () => this.mostly(text, meant, MOST_OF_IT, asked),
       () => worded(left, terms),
       () => worded(text, meant),
+      () => this.calledByPart(telling, asked),
       // Part of it was read, and nothing is like the rest.
       () => all(terms, left),
       () => this.mostly(text, meant, SOME_OF_IT, asked),
@@ -337,9 +363,9 @@ class Search implements LibrarySearch {
   }
 
   /** What is said of a fault in just these words: "hips rotating" is that, though something may be called hip rotations. */
-  private asFault(terms: readonly ReadTerm[], left: readonly QueryWord[], asked: Asked): Taken {
+  private asFault(terms: readonly ReadTerm[], left: readonly QueryWord[], telling: readonly QueryWord[], asked: Asked): Taken {
     const isFault = left.length === 0 && terms.length === 1 && meaningOf(terms, 'fault') !== undefined;
-    return isFault ? { terms, found: this.everyOne(terms, asked) } : NOTHING_TAKEN;
+    return isFault ? { terms, found: this.everyOne(terms, asked, telling), isAnswer: true } : NOTHING_TAKEN;
   }
 
   /** Whether something bears these words for a name, in this order and form but for the plural. */
@@ -431,14 +457,71 @@ class Search implements LibrarySearch {
 
   private likeFault(words: readonly QueryWord[], meant: readonly ReadTerm[], enough: number, asked: Asked): Taken {
     const rest = words.filter(({ from }) => !meant.some((each) => each.from <= from && from < each.to));
-    const type = this.faults.likest(
-      rest.map(({ word }) => word),
-      enough,
-    );
-    const term = type && this.faultTerms.get(type.id);
+    const typeId = this.saidFaults.likest(rest, enough);
+    const term = typeId !== undefined && this.faultTerms.get(typeId);
     if (!term) return NOTHING_TAKEN;
     const terms = [...meant, { ...term, from: rest[0]!.from, to: rest.at(-1)!.from + 1 }];
-    return { terms, found: this.everyOne(terms, asked) };
+    return { terms, found: this.everyOne(terms, asked, rest) };
+  }
+
+  /** "Knee wobbles on step ups": what goes wrong, and in what. The longest name counts, at the end before one at the beginning. */
+  private faultInNamed(words: readonly QueryWord[], meant: readonly ReadTerm[], enough: number, asked: Asked): Taken {
+    for (let size = words.length - 1; size > 0; size -= 1) {
+      for (const at of [words.length - size, 0]) {
+        // A fault is looked for with its fillers, "bum in the air"; a name has none.
+        const name = tellingOf(words.slice(at, at + size));
+        const said = at === 0 ? words.slice(size) : words.slice(0, at);
+        if (name.length === 0 || (name.length === 1 && isBodyPart(name[0]!.word))) continue;
+        const called = this.saidFaults.called(said);
+        const typeId = called ?? (enough === ITS_NAME ? undefined : this.saidFaults.likest(said, enough));
+        // "Bum in the air" is a fault, and "air" a part of names.
+        if (typeId === undefined || (enough === ITS_NAME && !this.isName(name))) continue;
+        const named = this.within(this.named(name, asked), meant, Infinity);
+        const movements = named.map(({ movement }) => movement);
+        if (named.length === 0 || (called === undefined && this.saidFaults.isRestOfName(said, movements))) continue;
+        const exact = this.exactlyNamed(name);
+        const own = this.saidFaults.likestOf(
+          movements.filter((movement) => exact.has(movement)),
+          said,
+        );
+        const term = { ...this.faultTerms.get(own ?? typeId)!, from: said[0]!.from, to: said.at(-1)!.from + 1 };
+        const terms = [...meant, term].sort((a, b) => a.from - b.from);
+        return { terms, found: this.faultAmong(named, exact, said, terms, asked) };
+      }
+    }
+    return NOTHING_TAKEN;
+  }
+
+  /** Of movements with a name those that have a fault; where none has it, those that tell of it in their own words, or all: it is they that are asked about. */
+  private faultAmong(
+    named: readonly Found[],
+    exact: ReadonlySet<number>,
+    said: readonly QueryWord[],
+    terms: readonly ReadTerm[],
+    { limit }: Asked,
+  ): Found[] {
+    const asFault = (found: readonly Found[]) => bestOf(found, limit).map((each): Found => ({ ...each, foundBy: 'fault' }));
+    const having = this.within(named, terms, Infinity);
+    if (having.length === 0) {
+      const telling = named.filter(({ movement }) => this.saidFaults.isToldOf(movement, said));
+      return telling.length > 0 ? asFault(telling) : bestOf(named, limit);
+    }
+    // What is called just so is meant, also where the library knows no such fault of it.
+    const known = new Set(having.map(({ movement }) => movement));
+    return [...asFault(having), ...named.filter(({ movement }) => exact.has(movement) && !known.has(movement))].slice(0, limit);
+  }
+
+  /** Of "plank, bum in the air" a plank at least: what the longest run of words is a whole name of, the last before the first. */
+  private calledByPart(words: readonly QueryWord[], asked: Asked): Taken {
+    for (let size = words.length - 1; size > 0; size -= 1) {
+      for (let at = words.length - size; at >= 0; at -= 1) {
+        const name = words.slice(at, at + size);
+        if ((size === 1 && isBodyPart(name[0]!.word)) || !this.isName(name)) continue;
+        const unmet = words.filter((each) => !name.includes(each));
+        return { terms: [], found: this.within(this.named(name, asked), [], asked.limit), unmet };
+      }
+    }
+    return NOTHING_TAKEN;
   }
 
   /** Movements with a cue that says just this, or has it in it: "spread the floor". */
@@ -570,7 +653,7 @@ class Search implements LibrarySearch {
 }
 
 /** Best first, as many as are looked at: to put thousands in order takes longer than to find them. */
-function bestOf(found: readonly Found[], most: number): Found[] {
+function bestOf<F extends Found>(found: readonly F[], most: number): F[] {
   const dearest = found.length > most ? Float64Array.from(found, ({ cost }) => cost).sort()[most - 1]! : Infinity;
   return found
     .filter(({ cost }) => cost <= dearest)
@@ -582,20 +665,18 @@ function bestOf(found: readonly Found[], most: number): Found[] {
 function isMeant(meaning: Meaning): boolean {
   return (
     meaning.kind === 'caution' ||
+    meaning.kind === 'without' ||
     meaning.kind === 'feeling' ||
     meaning.kind === 'client' ||
     (meaning.kind === 'narrowing' && !meaning.narrows.pattern)
   );
 }
 
-function tellingOf(words: readonly QueryWord[]): readonly QueryWord[] {
-  return words.filter(({ word }) => !isFiller(word));
-}
-
-function meaningOf<Kind extends Meaning['kind']>(terms: readonly ReadTerm[], kind: Kind) {
-  return terms
-    .map(({ meaning }) => meaning)
-    .find((meaning): meaning is Extract<Meaning, { kind: Kind }> => meaning.kind === kind);
+/** "Plank 60 seconds": how much of it says nothing of what. */
+function isOfAmount(words: readonly QueryWord[], at: number): boolean {
+  const isNumber = (word?: QueryWord) => word !== undefined && /^\d+$/.test(word.word);
+  const isUnit = (word?: QueryWord) => word !== undefined && UNITS.test(word.word);
+  return (isNumber(words[at]) && isUnit(words[at + 1])) || (isUnit(words[at]) && isNumber(words[at - 1]));
 }
 
 function singular(word: string): string {

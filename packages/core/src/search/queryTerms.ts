@@ -12,6 +12,7 @@ export type Meaning =
   | { readonly kind: 'caution'; readonly cautionId: string }
   | { readonly kind: 'feeling'; readonly feelingIds: readonly string[] }
   | { readonly kind: 'narrowing'; readonly termId: string; readonly narrows: Narrowing }
+  | { readonly kind: 'without'; readonly of: Extract<Meaning, { kind: 'kit' | 'narrowing' }> }
   | { readonly kind: 'direction'; readonly direction: 'easier' | 'harder' }
   | { readonly kind: 'lever'; readonly lever: Lever }
   | { readonly kind: 'client'; readonly clientId: string };
@@ -33,6 +34,7 @@ const DIRECTIONS = {
   easier: [
     'easier',
     'easy',
+    'easiest',
     'regression',
     'regress',
     'simpler',
@@ -45,6 +47,7 @@ const DIRECTIONS = {
   harder: [
     'harder',
     'hard',
+    'hardest',
     'progression',
     'progress',
     'tougher',

@@ -1,5 +1,14 @@
+import { lowerFirst } from '../movement/text.ts';
 import { isFiller } from './fillers.ts';
-import { anyOrderKey, termKey, TERM_WORDS_MOST, type QueryTerm } from './queryTerms.ts';
+import { anyOrderKey, termKey, TERM_WORDS_MOST, type Meaning, type QueryTerm } from './queryTerms.ts';
+
+/** Says of kit, or of a kind of movement, that it isn't to be. */
+const MISSING = /^(no|without)$/;
+/** And of what hurts, that it is there. */
+const SPARED = /^(no|without|not|dont|doesnt|wont|isnt)$/;
+
+/** Made once of each meaning. */
+const madeMissing = new WeakMap<Meaning, QueryTerm>();
 
 /** A word of a query as it is compared, and which word of the typed ones it came from. */
 export interface QueryWord {
@@ -37,6 +46,35 @@ export function readQuery(words: readonly QueryWord[], ...vocabularies: readonly
   return { terms: found.sort((a, b) => a.from - b.from), rest };
 }
 
+/** "Rows without a bar": of what isn't there; "without knee pain": for who has it. Such a word before a term belongs to it. */
+export function withMissing({ terms, rest }: Reading): Reading {
+  const taken = new Set<QueryWord>();
+  const said = terms.map((term): ReadTerm => {
+    const before = rest.filter(({ from, word }) => from < term.from && !isFiller(word)).at(-1);
+    const follows = before && !terms.some(({ from, to }) => from < term.from && to > before.from);
+    const { meaning } = term;
+    if (!follows) return term;
+    if (meaning.kind === 'caution' && SPARED.test(before.word)) {
+      taken.add(before);
+      return { ...term, from: before.from };
+    }
+    if ((meaning.kind !== 'kit' && meaning.kind !== 'narrowing') || !MISSING.test(before.word)) return term;
+    taken.add(before);
+    return { ...missing(term.text, meaning), from: before.from, to: term.to };
+  });
+  return { terms: said, rest: rest.filter((word) => !taken.has(word)) };
+}
+
+/** The same for the same term: what it comes to is kept by its meaning. */
+function missing(text: string, of: Extract<Meaning, { kind: 'kit' | 'narrowing' }>): QueryTerm {
+  let term = madeMissing.get(of);
+  if (!term) {
+    term = { text: `Without ${lowerFirst(text)}`, meaning: { kind: 'without', of } };
+    madeMissing.set(of, term);
+  }
+  return term;
+}
+
 /** With its fillers as they stand, or without those in the middle. */
 function termIn(window: readonly QueryWord[], terms: ReadonlyMap<string, QueryTerm>): QueryTerm | undefined {
   const words = window.map(({ word }) => word);
@@ -63,4 +101,16 @@ export function unfinishedTerm(
     if (key !== undefined) return { ...terms.get(key)!, from: words[at]!.from, to: words.at(-1)!.from + 1 };
   }
   return null;
+}
+
+/** Without words that tell nothing. */
+export function tellingOf(words: readonly QueryWord[]): readonly QueryWord[] {
+  return words.filter(({ word }) => !isFiller(word));
+}
+
+/** Of terms the first that means this. */
+export function meaningOf<Kind extends Meaning['kind']>(terms: readonly ReadTerm[], kind: Kind) {
+  return terms
+    .map(({ meaning }) => meaning)
+    .find((meaning): meaning is Extract<Meaning, { kind: Kind }> => meaning.kind === kind);
 }

@@ -11,10 +11,18 @@ const LIMITED = 0.7;
 const AROUND_THE_CAUTION = 0.5;
 /** Of what somebody with a caution may do, the easier comes first: what a rung of its ladder counts. */
 const RUNG = 0.25;
+/** What is written of a movement first is what goes wrong with it most: each place after that counts so much. */
+const PLACE_OF_FAULT = 0.2;
+/** A fault is asked about where it is learned: in the plain squat before the squat and press. */
+const RUNG_OF_FAULT = 0.03;
 /** What a share of the work counts. */
 const SHARE = 3;
 /** Who names a muscle wants it worked; a stretch of it has its own words. */
 const ONLY_STRETCHED = 2;
+/** And when it is not the first that is stretched. */
+const ALSO_STRETCHED = 2;
+/** What goes wrong under load is asked about before what goes wrong in a stretch. */
+const FAULT_IN_STRETCH = 0.6;
 /** What is usually done with something else. */
 const REPLACED = 1;
 /** A fault that hurts somebody is watched for first. */
@@ -60,16 +68,28 @@ export class TermCosts {
   private cost(document: MovementDocument, meaning: Meaning): number | null {
     switch (meaning.kind) {
       case 'muscles': {
-        const shares = document.muscles.filter(
-          ({ muscle }) => meaning.muscleIds.includes(muscle) && matchesFacets(document, { muscle }),
+        const worked = document.muscles.filter(
+          ({ muscle, role }) => meaning.muscleIds.includes(muscle) && role !== 'stabilising',
         );
-        if (shares.length === 0) return null;
-        const isStretch = document.pattern === 'stretch' || document.pattern === 'mobility';
-        return (isStretch ? ONLY_STRETCHED : 0) - SHARE * Math.max(...shares.map(({ share }) => share));
+        if (worked.length === 0) return null;
+        const isFor = worked.some(({ muscle }) => matchesFacets(document, { muscle }));
+        // What loosens a muscle works it little; of what works it, a little isn't enough.
+        if (!isFor && !isStretch(document)) return null;
+        const stretched = isStretch(document) ? ONLY_STRETCHED + (isFor ? 0 : ALSO_STRETCHED) : 0;
+        return stretched - SHARE * Math.max(...worked.map(({ share }) => share));
       }
       case 'kit':
-        if (document.kit.needed.some((each) => meaning.kitIds.includes(each))) return 0;
+        if (needsAny(document, meaning.kitIds)) return 0;
         return meaning.kitIds.some((needs) => matchesFacets(document, { needs })) ? REPLACED : null;
+      case 'without':
+        // What may be replaced by it, or is done with it by some, stays.
+        return meaning.of.kind === 'kit'
+          ? needsAny(document, meaning.of.kitIds)
+            ? null
+            : 0
+          : this.cost(document, meaning.of) === null
+            ? 0
+            : null;
       case 'narrowing': {
         const { withoutKit, ...facets } = meaning.narrows;
         if (withoutKit && document.kit.needed.some((each) => !EVERYWHERE.has(each))) return null;
@@ -85,8 +105,11 @@ export class TermCosts {
         return (own.length > 0 ? LIMITED : 0) - around + RUNG * rung;
       }
       case 'fault': {
-        const own = document.faults.find(({ type }) => type === meaning.faultTypeId);
-        return own ? OF_SEVERITY[own.severity] : null;
+        const place = document.faults.findIndex(({ type }) => type === meaning.faultTypeId);
+        const own = document.faults[place];
+        if (!own) return null;
+        const stretch = isStretch(document) ? FAULT_IN_STRETCH : 0;
+        return OF_SEVERITY[own.severity] + PLACE_OF_FAULT * place + RUNG_OF_FAULT * this.rungOf(document.id) + stretch;
       }
       case 'feeling':
         return feltIn(document, this.lexicon).not.some(({ id }) => meaning.feelingIds.includes(id)) ? 0 : null;
@@ -104,4 +127,12 @@ export class TermCosts {
       return role === 'prime-mover' && region !== undefined && regions.includes(region);
     });
   }
+}
+
+function isStretch({ pattern }: MovementDocument): boolean {
+  return pattern === 'stretch' || pattern === 'mobility';
+}
+
+function needsAny({ kit }: MovementDocument, kitIds: readonly string[]): boolean {
+  return kit.needed.some((each) => kitIds.includes(each));
 }
