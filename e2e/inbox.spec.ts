@@ -17,6 +17,12 @@ test('a fault and a cue typed on the floor without a network: tiles at once, fil
 
   await test.step('typed, seen, said, fixed', async () => {
     await page.keyboard.press(' ');
+    // What it has already is offered by other words for it, and is that.
+    await faults.getByRole('button', { name: 'Another fault' }).click();
+    await page.keyboard.type('knees ca');
+    await faults.getByRole('list', { name: 'You may mean' }).getByRole('button', { name: 'Knee drops in' }).click();
+    await expect(page.getByRole('region', { name: 'Correction' })).toContainText('knee drops in');
+    await page.getByRole('button', { name: /^Undo/ }).click();
     await faults.getByRole('button', { name: 'Another fault' }).click();
     // Keys are letters while one types: no rep is counted, no tile tapped.
     await page.keyboard.type('Bell leans 2 the left');

@@ -1,3 +1,4 @@
+import { faultsMeant } from '../coaching/faultsMeant.ts';
 import type { Change } from '../coaching/nextChange.ts';
 import type { SetUp } from '../client/setUp.ts';
 import type { EffortAnswer } from '../loading/effort.ts';
@@ -250,10 +251,12 @@ export function seeFault(context: ActionContext, faultId: string, side?: Side): 
   ];
 }
 
-/** A fault that the library lacks, as it is typed; one that is called so here is that one. */
+/** A fault that the library lacks, as it is typed; one that is called so here, or known by these words, is that one. */
 export function seeTypedFault(context: ActionContext, text: string, side?: Side): Drafts {
   const { movement } = context.situation;
-  const known = movement.faults.find(({ name }) => isSameText(name, text));
+  const known =
+    movement.faults.find(({ name }) => isSameText(name, text)) ??
+    faultsMeant(text, movement.faults, context.index.lexicon).find(({ isCalledSo }) => isCalledSo)?.fault;
   if (known) return seeFault(context, known.faultId, side);
   const { setId, drafts } = openSet(context);
   const fault = typedFault(movement.movementId, context.newId());

@@ -1,3 +1,4 @@
+import { faultsMeant } from '@waxwing/core/coaching';
 import { VIEWS, type Lexicon, type MovementDocument, type Side, type View } from '@waxwing/core/movement';
 import type { FaultTile, LaneSituation } from '@waxwing/core/session';
 import clsx from 'clsx';
@@ -34,7 +35,7 @@ export const FaultTiles = memo(function FaultTiles({
   isTight,
   onFelt,
 }: FaultTilesProps) {
-  const { tiles, lane, drawn, set } = situation;
+  const { tiles, lane, drawn, set, movement } = situation;
   const workingSide = workingSideOf(situation);
   return (
     <aside
@@ -88,6 +89,14 @@ export const FaultTiles = memo(function FaultTiles({
           done="There"
           {...(!isTight && { className: 'w-full' })}
           onTyped={taps.seeTyped}
+          meant={(text) =>
+            faultsMeant(text, movement.faults, lexicon).map(({ fault }) => ({
+              id: fault.faultId,
+              name: fault.name,
+              mark: <SeverityDrop severity={fault.severity} />,
+            }))
+          }
+          onMeant={taps.see}
         />
         {set && (
           <button type="button" className="btn btn-ghost min-h-14 justify-start text-left font-normal" onClick={onFelt}>

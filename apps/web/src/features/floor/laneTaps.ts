@@ -113,7 +113,7 @@ export function laneTaps(live: FloorSession, laneId: string): LaneTaps {
         return dropped.length > 0 ? dropped : holdAgain(context);
       }),
     see: (faultId, side) => act((context) => seeFault(context, faultId, side), sayBestCue),
-    seeTyped: (text) => act((context) => seeTypedFault(context, text)),
+    seeTyped: (text) => act((context) => seeTypedFault(context, text), sayBestCue),
     sayTyped: (text) => act((context) => sayTypedCue(context, text)),
     looksGood: () => act((context) => (context.situation.isWorking ? lookClean(context) : [])),
     outcome: (outcome) => act((context) => noteOutcome(context, outcome), outcome === 'fixed' ? () => [] : sayBestCue),
