@@ -18,7 +18,8 @@ export function SendState({ isQuiet = false, isOnFloor = false }: { isQuiet?: bo
       role="status"
       className={clsx(
         'flex flex-wrap items-center gap-x-3 text-sm',
-        isOnFloor && 'min-w-24 flex-1 basis-0',
+        // What there is more of to say has more room, so that the bar keeps its height.
+        isOnFloor && (isOtherBuild || refused ? 'min-w-48 flex-[4] basis-0' : 'min-w-24 flex-1 basis-0'),
         // Something to look at; not to be alarmed by.
         (!isWell || refused || isOtherBuild) && 'border-accent border-l-4 pl-3',
       )}
