@@ -3,7 +3,7 @@ import { lexiconOf } from '../movement/library.ts';
 import { resolveMovement } from '../movement/resolvedMovement.ts';
 import { revisionOf } from '../test/smallLibrary.ts';
 import { starterLibrary } from '../test/starterLibrary.ts';
-import { faultsMeant } from './faultsMeant.ts';
+import { faultsMeant, faultTypesMeant } from './faultsMeant.ts';
 
 const library = starterLibrary();
 const lexicon = lexiconOf(library.vocabulary);
@@ -34,4 +34,11 @@ test('what is none of them is not', () => {
   expect(meant('goblet-squat', '…')).toEqual([]);
   // Words that only begin alike.
   expect(meant('full-push-up', 'heavy heart')).toEqual([]);
+});
+
+test('of all kinds of fault the likeliest, for what a movement hasn’t', () => {
+  const named = (typed: string) => faultTypesMeant(typed, lexicon.faultTypes.values()).map(({ id }) => id);
+  expect(named('holding their breath')[0]).toBe('breath-held');
+  expect(named('rushes the way up')[0]).toBe('rushes');
+  expect(named('purple')).toEqual([]);
 });

@@ -1,6 +1,7 @@
 import type { Lexicon } from '../movement/library.ts';
 import { wordsOf } from '../movement/likeTexts.ts';
 import type { ResolvedFault } from '../movement/resolvedMovement.ts';
+import type { FaultType } from '../movement/vocabulary.ts';
 
 export interface MeantFault {
   readonly fault: ResolvedFault;
@@ -27,23 +28,47 @@ export function faultsMeant(
   { faultTypes }: Pick<Lexicon, 'faultTypes'>,
 ): readonly MeantFault[] {
   const words = tellingOf(typed);
-  if (words.length === 0) return [];
-  return faults
-    .map((fault) => {
-      const type = faultTypes.get(fault.type);
-      const names = [fault.name, ...(type ? [type.name, ...(type.otherNames ?? [])] : [])].map(tellingOf);
-      const byName = Math.max(...names.map((name) => likeness(words, name)));
-      const likest = Math.max(byName, IN_SENTENCE * likeness(words, tellingOf(fault.seen)));
-      return { fault, likest, isCalledSo: names.some((name) => isTheSame(words, name)) };
-    })
-    .filter(({ likest }) => likest > 0)
-    .sort((a, b) => Number(b.isCalledSo) - Number(a.isCalledSo) || b.likest - a.likest)
-    .slice(0, SHOWN)
-    .map(({ fault, isCalledSo }) => ({ fault, isCalledSo }));
+  return likestOf(faults, (fault) => {
+    const type = faultTypes.get(fault.type);
+    const byName = fitOf(words, [fault.name, ...(type ? namesOf(type) : [])]);
+    return { ...byName, likeness: Math.max(byName.likeness, IN_SENTENCE * likeness(words, tellingOf(fault.seen))) };
+  }).map(({ thing, isCalledSo }) => ({ fault: thing, isCalledSo }));
+}
+
+/** The same among kinds of fault, by their names. */
+export function faultTypesMeant(typed: string, types: Iterable<FaultType>): readonly FaultType[] {
+  const words = tellingOf(typed);
+  return likestOf([...types], (type) => fitOf(words, namesOf(type))).map(({ thing }) => thing);
+}
+
+interface Fit {
+  readonly likeness: number;
+  readonly isCalledSo: boolean;
+}
+
+function likestOf<Thing>(things: readonly Thing[], fit: (thing: Thing) => Fit): readonly (Fit & { readonly thing: Thing })[] {
+  return things
+    .map((thing) => ({ thing, ...fit(thing) }))
+    .filter((each) => each.likeness > 0)
+    .sort((a, b) => Number(b.isCalledSo) - Number(a.isCalledSo) || b.likeness - a.likeness)
+    .slice(0, SHOWN);
+}
+
+function namesOf({ name, otherNames = [] }: FaultType): readonly string[] {
+  return [name, ...otherNames];
+}
+
+function fitOf(words: readonly string[], names: readonly string[]): Fit {
+  const telling = names.map(tellingOf);
+  return {
+    likeness: Math.max(...telling.map((name) => likeness(words, name))),
+    isCalledSo: telling.some((name) => isTheSame(words, name)),
+  };
 }
 
 /** 0 when too little of it is met, to 1. */
 function likeness(typed: readonly string[], name: readonly string[]): number {
+  if (typed.length === 0) return 0;
   const met = typed.filter((word, at) =>
     name.some((each) => isSameWord(word, each) || (at === typed.length - 1 && word.length > 1 && each.startsWith(word))),
   ).length;
@@ -52,7 +77,7 @@ function likeness(typed: readonly string[], name: readonly string[]): number {
 }
 
 function isTheSame(typed: readonly string[], name: readonly string[]): boolean {
-  return typed.length === name.length && typed.every((word) => name.some((each) => isSameWord(word, each)));
+  return typed.length > 0 && typed.length === name.length && typed.every((word) => name.some((each) => isSameWord(word, each)));
 }
 
 /** "Caves" and "caving", "sag" and "sagging": the same but for the ending. */

@@ -6,6 +6,6 @@ export type { Change } from './nextChange.ts';
 export { rankCues } from './rankCues.ts';
 export type { TriagedFault } from './triage.ts';
 export { workOn } from './workOn.ts';
-export { type MeantFault, faultsMeant } from './faultsMeant.ts';
+export { type MeantFault, faultsMeant, faultTypesMeant } from './faultsMeant.ts';
 export { type LastingFault, lastingFaults } from './lastingFaults.ts';
 export { type WatchNext, watchNext } from './watchNext.ts';

@@ -1,5 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import type { InboxAnswer, InboxEntry } from '@waxwing/core/api';
+import { faultTypesMeant } from '@waxwing/core/coaching';
 import {
   filedAsCue,
   filedAsCueFor,
@@ -206,26 +207,35 @@ function FileFault({ entry, library, document, onFile }: FileProps) {
       (now, slug) => filedAsNewFault(now, slug, entry.text, { type, isNew }),
       `“${entry.text}” is a fault of ${lowerFirst(document.name)} now: say in its strip what to do about it.`,
     );
+  const likely = faultTypesMeant(entry.text, lexicon.faultTypes.values());
+  const isHere = new Set(document.faults.map(({ type }) => type));
+  const elsewhere = likely.filter(({ id }) => !isHere.has(id));
+  const rankOf = ({ type }: MovementDocument['faults'][number]) => {
+    const rank = likely.findIndex(({ id }) => id === type);
+    return rank < 0 ? likely.length : rank;
+  };
   return (
     <div>
       <div className="flex flex-wrap items-center gap-x-2" role="group" aria-label={`What “${entry.text}” is the same as`}>
         <span className="text-quiet text-sm">the same as</span>
-        {document.faults.map((fault) => (
-          <button
-            key={fault.id}
-            type="button"
-            className="link min-h-11 cursor-pointer"
-            onClick={() =>
-              onFile(
-                entry,
-                (now, slug) => filedAsFault(now, slug, fault.id),
-                `“${entry.text}” is “${name(fault)}” now, with what was seen of it.`,
-              )
-            }
-          >
-            {lowerFirst(name(fault))}
-          </button>
-        ))}
+        {[...document.faults]
+          .sort((a, b) => rankOf(a) - rankOf(b))
+          .map((fault) => (
+            <button
+              key={fault.id}
+              type="button"
+              className="link min-h-11 cursor-pointer"
+              onClick={() =>
+                onFile(
+                  entry,
+                  (now, slug) => filedAsFault(now, slug, fault.id),
+                  `“${entry.text}” is “${name(fault)}” now, with what was seen of it.`,
+                )
+              }
+            >
+              {lowerFirst(name(fault))}
+            </button>
+          ))}
       </div>
       {document.faults.length > 0 && (
         <AddByTyping
@@ -251,8 +261,19 @@ function FileFault({ entry, library, document, onFile }: FileProps) {
       )}
       <div className="flex flex-wrap items-center gap-x-3">
         <span className="text-quiet text-sm">or a new fault</span>
+        {elsewhere.map((type) => (
+          <button
+            key={type.id}
+            type="button"
+            className="link min-h-11 cursor-pointer"
+            aria-label={`“${entry.text}” is a new fault of the kind ${lowerFirst(type.name)}`}
+            onClick={() => as(type, false)}
+          >
+            of the kind “{lowerFirst(type.name)}”
+          </button>
+        ))}
         <AddByTyping
-          text="of a kind that there is"
+          text={elsewhere.length > 0 ? 'of another kind that there is' : 'of a kind that there is'}
           where={`for “${entry.text}”`}
           label={`What kind of fault “${entry.text}” is`}
           placeholder="knee drops in, heels lift …"
