@@ -69,7 +69,8 @@ export function withMissing({ terms, rest }: Reading): Reading {
 function missing(text: string, of: Extract<Meaning, { kind: 'kit' | 'narrowing' }>): QueryTerm {
   let term = madeMissing.get(of);
   if (!term) {
-    term = { text: `Without ${lowerFirst(text)}`, meaning: { kind: 'without', of } };
+    // Of several things none: "a barbell, a pull-up bar" is either.
+    term = { text: `Without ${lowerFirst(text).replace(/, (?=an? )/g, ' or ')}`, meaning: { kind: 'without', of } };
     madeMissing.set(of, term);
   }
   return term;
