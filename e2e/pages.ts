@@ -16,7 +16,7 @@ export async function everyPage(page: Page, server: Served): Promise<string[]> {
   return [
     ...['', 'diary', 'plans', `visits/${visits[0]!.bookingId}/plan?as=last`],
     ...['library', 'library/new', 'library/waxwing:goblet-squat', 'library/waxwing:goblet-squat/changes'],
-    ...['ladders/squat', 'words', 'inbox', 'packs', 'health', 'stances'],
+    ...['ladders/squat', 'ladders/squat?as=list', 'words', 'inbox', 'packs', 'health', 'stances'],
     ...['clients', 'clients/new', `clients/${clientId}`, `clients/${clientId}/record`, `clients/${clientId}/tests`],
     ...['log', `log/${session!.sessionId}`, 'tools', 'tools/plates', 'tools/makeshift', 'tools/intervals'],
     ...['rooms', 'rooms/new', 'people', 'devices', 'backup'],
