@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { seriousProblems } from './axe.ts';
-import { signIn, test, typeInto } from './server.ts';
+import { signIn, signOut, test, typeInto } from './server.ts';
 
 const kept = (page: Page) => expect(page.locator('[data-kept=kept]')).toBeVisible();
 const minutes = async (page: Page) => Number((await page.getByText(/^\d+ minutes? of \d+,/).innerText()).split(' ')[0]);
@@ -297,7 +297,7 @@ test('last time comes back with what was decided; in a hotel room the same hour 
     await kept(page);
   });
 
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await signOut(page);
   await signIn(page, server, { login: 'ferris', password: 'ropes-and-tar' });
   await page.getByRole('link', { name: 'Start with Caspian' }).click();
   await expect(page.getByRole('button', { name: /^Change / }).first()).toBeVisible();

@@ -79,8 +79,8 @@ describe('what was typed on the floor', () => {
   });
 
   test('joined to what there is, what they did is that one’s; taken back, it waits again', async () => {
-    await typeBoth('Knees cave', 'Spread the boards');
-    const [fault, cue] = [(await entry('Knees cave'))!, (await entry('Spread the boards'))!];
+    await typeBoth('Knees go walking', 'Spread the boards');
+    const [fault, cue] = [(await entry('Knees go walking'))!, (await entry('Spread the boards'))!];
     const { document } = await squat();
     const before = await trials(`${SQUAT}/knees-in`);
     const filed = filedAsFault(document, typedSlug(fault.id)!, 'knees-in');
@@ -91,12 +91,12 @@ describe('what was typed on the floor', () => {
 
     const words = { after: {}, before: {}, withdrawn: filed.words.aliases };
     await owner.post('/api/library/changes', { movements: [], words }).expect(200);
-    expect(await entry('Knees cave')).toMatchObject({ seen: 1 });
+    expect(await entry('Knees go walking')).toMatchObject({ seen: 1 });
     expect(await trials(`${SQUAT}/knees-in`)).toEqual(before);
   });
 
   test('goes under no id that there isn’t; only the owner files and drops; what is dropped can come back', async () => {
-    const { id } = (await entry('Knees cave'))!;
+    const { id } = (await entry('Knees go walking'))!;
     await file({ words: { aliases: [{ of: 'fault', id, now: `${SQUAT}/no-such` }] }, now: '' }, 400);
     await file({ words: { aliases: [{ of: 'fault', id, now: id }] }, now: '' }, 400);
     await trainer.post('/api/inbox/dropped', { ids: [id], isDropped: true }).expect(403);
