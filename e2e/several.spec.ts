@@ -450,6 +450,7 @@ test('a guest joins by name without a network; in the log it is said who that wa
   await expect(page.getByRole('heading', { name: 'Bo', level: 2 })).toBeVisible();
   await expect(page.getByText('2 reps', { exact: true })).toBeVisible();
 
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Jonah Abara and Bo (guest)');
   await tap(page, 'Who was Bo?');
   const who = page.getByRole('dialog', { name: 'Who is Bo?' });
   await expect(who.getByRole('button', { name: 'Jonah Abara' })).toBeHidden();

@@ -9,7 +9,7 @@ import {
   type SessionBrief,
   type SessionEvent,
 } from '@waxwing/core/session';
-import type { SessionAnswer } from '@waxwing/core/api';
+import type { SessionAnswer, SessionSummary } from '@waxwing/core/api';
 import { DataSource } from 'typeorm';
 import { v7 } from 'uuid';
 import { Reprojection } from '../src/sessions/reprojection.ts';
@@ -131,6 +131,8 @@ describe('a guest', () => {
   };
   const laneOf = async (sessionId: string) =>
     ((await owner.get(`/api/sessions/${sessionId}`).expect(200)).body as SessionAnswer).log.lanes[1]!;
+  const inList = async (sessionId: string) =>
+    ((await owner.get('/api/sessions').expect(200)).body as SessionSummary[]).find((each) => each.sessionId === sessionId)!;
   const rowsOf = (table: string, sessionId: string) =>
     query<{ clientId: string | null }>(`select "clientId" from ${table} where "sessionId" = ? order by "clientId"`, sessionId);
 
@@ -139,6 +141,7 @@ describe('a guest', () => {
     expect(guest).toMatchObject({ clientId: lane.laneId, name: 'Bo', guest: true, healthNotAsked: true, cautions: [] });
     await join(owner, sessionId, lane).expect(201);
     expect(await laneOf(sessionId)).toMatchObject({ guest: 'Bo', clientId: lane.laneId });
+    expect(await inList(sessionId)).toMatchObject({ clients: [{ name: 'Ilse Varga-Holm' }], guests: ['Bo'] });
     const whose = (await rowsOf('log_faults', sessionId)).map(({ clientId }) => clientId);
     expect(whose).toEqual([null]);
   });
@@ -151,6 +154,9 @@ describe('a guest', () => {
     const brief = (await join(owner, sessionId, as).expect(201)).body as SessionBrief;
     expect(brief.clients.map(({ name }) => name)).toEqual(['Ilse Varga-Holm', 'Bo Lindqvist']);
     await join(owner, sessionId, as).expect(201);
+    const listed = await inList(sessionId);
+    expect(listed.clients.map(({ name }) => name)).toEqual(['Ilse Varga-Holm', 'Bo Lindqvist']);
+    expect(listed.guests).toBeUndefined();
     await sayWho(clientId);
     const log = await laneOf(sessionId);
     expect(log).toMatchObject({ clientId, pains: [{ kind: 'sharp' }] });

@@ -54,6 +54,8 @@ export class SessionEntity {
   /** The visit that it was begun for. */
   @Column('text', { nullable: true }) bookingId!: string | null;
   @Column('simple-json') pins!: BriefPins;
+  /** What its guests are called: a list of sessions is read without their pins. */
+  @Column('simple-json', { nullable: true }) guests!: readonly string[] | null;
 }
 
 @Entity('session_clients')

@@ -28,7 +28,7 @@ import {
   SessionLogEntity,
 } from './session.entities.ts';
 
-const SUMMARY_COLUMNS = ['id', 'localDate', 'zone', 'status', 'startedAt', 'endedAt'] as const;
+const SUMMARY_COLUMNS = ['id', 'localDate', 'zone', 'status', 'startedAt', 'endedAt', 'guests'] as const;
 type SummaryRow = Pick<SessionEntity, (typeof SUMMARY_COLUMNS)[number]>;
 
 /** Sessions as the trainer who runs them sees them. */
@@ -90,6 +90,7 @@ export class Sessions {
         createdAt: this.clock.now().toISOString(),
         bookingId: form.bookingId ?? null,
         pins,
+        guests: guestNames(pins),
       });
       await manager.insert(SessionEntity, entity);
       for (const lane of form.lanes) {
@@ -148,7 +149,7 @@ export class Sessions {
           now.pins.clients.map((each) => (each === guest ? { ...joined.client, items: guest.items } : each))
         : [...now.pins.clients, joined.client];
       now.pins = { ...now.pins, clients, revisionIds };
-      await manager.update(SessionEntity, { id: sessionId }, { pins: now.pins });
+      await manager.update(SessionEntity, { id: sessionId }, { pins: now.pins, guests: guestNames(now.pins) });
       if (clientId !== undefined) {
         await manager.insert(SessionClientEntity, {
           sessionId,
@@ -270,18 +271,15 @@ export class Sessions {
     const nameOfMovement = new Map(movements.map((movement) => [movement.id, movement.name]));
     const nameOfClient = await this.clients.namesOf(actor, [...new Set(joined.map(({ clientId }) => clientId))]);
     const classes = await this.classes(sessionIds.filter((id) => !joined.some(({ sessionId }) => sessionId === id)));
-    return sessions.flatMap(({ id, localDate, zone, status, startedAt, endedAt }) => {
+    return sessions.flatMap(({ id, localDate, zone, status, startedAt, endedAt, guests }) => {
       const levels = classes.get(id);
-      if (levels) return { sessionId: id, localDate, zone, status, startedAt, endedAt, isClass: true as const, ...levels };
+      const head = { sessionId: id, localDate, zone, status, startedAt, endedAt, ...(guests && { guests }) };
+      // Guests alone are people, too.
+      if (levels) return guests ? { ...head, ...levels, clients: [] } : { ...head, ...levels, isClass: true as const };
       const clientIds = joined.filter((each) => each.sessionId === id).map((each) => each.clientId);
       if (!clientIds.every((clientId) => nameOfClient.has(clientId))) return [];
       return {
-        sessionId: id,
-        localDate,
-        zone,
-        status,
-        startedAt,
-        endedAt,
+        ...head,
         clients: clientIds.map((clientId) => ({ clientId, name: nameOfClient.get(clientId)! })),
         movementNames: items
           .filter((item) => item.sessionId === id)
@@ -361,6 +359,11 @@ function sameAsked(actor: SignedIn, session: SessionEntity, asked: string): Sess
 /** A lane that is asked for stands already, as whose it is asked for. */
 function isThere({ clients }: BriefPins, { laneId, clientId = laneId }: PickedLane): boolean {
   return clients.some((each) => each.laneId === laneId && each.clientId === clientId);
+}
+
+function guestNames({ clients }: BriefPins): string[] | null {
+  const names = clients.flatMap(({ guest, name }) => (guest ? [name] : []));
+  return names.length > 0 ? names : null;
 }
 
 /** The guest whose lane this is, when it is asked for as a client's. */

@@ -378,6 +378,8 @@ export interface SessionSummary {
   /** Of a class its levels, under their lanes. */
   readonly clients: readonly { readonly clientId: string; readonly name: string }[];
   readonly isClass?: true;
+  /** What those are called who joined by a name alone. */
+  readonly guests?: readonly string[];
   readonly movementNames: readonly string[];
 }
 

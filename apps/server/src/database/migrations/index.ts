@@ -15,6 +15,7 @@ import { Boards1765300000000 } from './1765300000000-Boards.ts';
 import { ClientPictures1765400000000 } from './1765400000000-ClientPictures.ts';
 import { OpenSessions1765500000000 } from './1765500000000-OpenSessions.ts';
 import { BestSets1765600000000 } from './1765600000000-BestSets.ts';
+import { GuestsNamed1765700000000 } from './1765700000000-GuestsNamed.ts';
 
 /** In order. A released migration is never edited. */
 export const MIGRATIONS = [
@@ -35,4 +36,5 @@ export const MIGRATIONS = [
   ClientPictures1765400000000,
   OpenSessions1765500000000,
   BestSets1765600000000,
+  GuestsNamed1765700000000,
 ];
