@@ -81,8 +81,9 @@ const MOST_OF_IT = 0.6;
 const SOME_OF_IT = 0.34;
 /** A step that leads out of the family, as from a push-up to a plank, is seldom what is meant. */
 const OTHER_FAMILY = 3;
-/** How like a fault's phrase a query has to be to be taken for it: before names, before parts of names, after them. */
+/** A fault beside a name counts only when it is called so. */
 const ITS_NAME = 1;
+/** How like a fault's phrase a query has to be to be taken for it: before names, before parts of names, after them. */
 const THE_SAME = 0.95;
 const VERY_LIKE = 0.75;
 const LIKE_ENOUGH = 0.6;
@@ -122,6 +123,7 @@ interface Asked {
   readonly doneBy: ReadonlyMap<string, number> | undefined;
 }
 
+/** What somebody counts a movement in. */
 const UNITS = /^(s|secs?|seconds?|mins?|minutes?|reps?|sets?|rounds?|metres?|meters?|kgs?|kilos?|lbs?|pounds?)$/;
 
 const NOTHING_TAKEN: Taken = { terms: [], found: [] };

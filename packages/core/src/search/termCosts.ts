@@ -82,14 +82,7 @@ export class TermCosts {
         if (needsAny(document, meaning.kitIds)) return 0;
         return meaning.kitIds.some((needs) => matchesFacets(document, { needs })) ? REPLACED : null;
       case 'without':
-        // What may be replaced by it, or is done with it by some, stays.
-        return meaning.of.kind === 'kit'
-          ? needsAny(document, meaning.of.kitIds)
-            ? null
-            : 0
-          : this.cost(document, meaning.of) === null
-            ? 0
-            : null;
+        return this.isOf(document, meaning.of) ? null : 0;
       case 'narrowing': {
         const { withoutKit, ...facets } = meaning.narrows;
         if (withoutKit && document.kit.needed.some((each) => !EVERYWHERE.has(each))) return null;
@@ -118,6 +111,11 @@ export class TermCosts {
       case 'client':
         return 0;
     }
+  }
+
+  /** Of kit: whether it can't be done without. */
+  private isOf(document: MovementDocument, meaning: Extract<Meaning, { kind: 'kit' | 'narrowing' }>): boolean {
+    return meaning.kind === 'kit' ? needsAny(document, meaning.kitIds) : this.cost(document, meaning) !== null;
   }
 
   private worksAround({ muscles }: MovementDocument, cautionId: string): boolean {
