@@ -36,7 +36,7 @@ export function BottomBar({ live, index, state, situation, isNamed, taps }: Bott
   const isHeld = movement.document.rhythm === 'hold' && (asked.unit ?? item.dose.kind) === 'seconds';
   const onClock = isOnClock(index, state, situation);
   return (
-    <footer className="bg-base-100 sticky bottom-0 grid grid-cols-[5rem_1fr_6rem] gap-2 px-3 py-3 md:grid-cols-[8rem_1fr_1fr_10rem] md:gap-3 lg:grid-cols-[12rem_1fr_1fr_18.5rem] lg:gap-4 lg:px-4">
+    <footer className="bg-base-100 sticky bottom-0 grid grid-cols-[5rem_1fr_6rem] gap-2 px-3 py-3 md:grid-cols-[8rem_1fr_1fr_10rem] md:gap-3 lg:grid-cols-[9rem_1fr_1.4fr_11rem] lg:gap-4 lg:px-4 xl:grid-cols-[12rem_1fr_1fr_18.5rem]">
       <button
         type="button"
         className="bg-error text-error-content heading min-h-20 cursor-pointer rounded-2xl text-xl md:min-h-28 md:text-2xl"

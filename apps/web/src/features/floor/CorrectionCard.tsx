@@ -61,10 +61,10 @@ export function CorrectionCard({ index, situation, correction, others, live, tap
         hasPicture &&
           (isTight
             ? 'md:grid-cols-[6.5rem_minmax(0,1fr)] lg:grid-cols-[9rem_minmax(0,1fr)]'
-            : 'md:grid-cols-[13rem_minmax(0,1fr)]'),
+            : 'md:grid-cols-[13rem_minmax(0,1fr)] lg:max-xl:grid-cols-[9rem_minmax(0,1fr)]'),
       )}
     >
-      <div className="flex items-start justify-between gap-x-4 md:col-span-full">
+      <div className="flex items-start justify-between gap-x-4 md:col-span-full lg:max-xl:flex-wrap">
         <WhatFirst correction={correction} />
         {/* Where there is room it is asked beside what was seen; else under what was said. */}
         <DoesItHurt situation={situation} taps={taps} className="hidden lg:flex" />
@@ -309,7 +309,7 @@ export function OutcomeButtons({ onOutcome, isTight = false }: { onOutcome: (out
         <button
           key={outcome}
           type="button"
-          className="border-base-content hover:bg-base-200 min-h-16 cursor-pointer rounded-2xl border-2 text-xl font-bold"
+          className="border-base-content hover:bg-base-200 min-h-16 cursor-pointer rounded-2xl border-2 text-xl font-bold lg:max-xl:text-base"
           onClick={() => onOutcome(outcome)}
         >
           {word}

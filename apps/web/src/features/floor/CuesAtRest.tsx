@@ -29,7 +29,9 @@ export const CuesAtRest = memo(function CuesAtRest({ index, situation, isTight, 
       <div className="flex min-w-0 flex-1 flex-col justify-center gap-4">
         {cues.map((cue) => (
           <p key={cue.cueId}>
-            <span className={clsx('heading block text-4xl leading-tight text-balance', !isTight && 'md:text-5xl')}>
+            <span
+              className={clsx('heading block text-4xl leading-tight text-balance', !isTight && 'md:text-5xl lg:max-xl:text-4xl')}
+            >
               {cue.text}
             </span>
             {cue.explain && (
@@ -58,7 +60,8 @@ export const CuesAtRest = memo(function CuesAtRest({ index, situation, isTight, 
         view={lane.view}
         side={workingSideOf(situation)}
         isDescribed
-        className="hidden max-h-60 w-36 shrink-0 md:block"
+        // Beside others, on a screen that isn't wide, the words need the room.
+        className={clsx('hidden max-h-60 w-36 shrink-0 md:block', isTight ? 'lg:max-xl:hidden' : 'lg:max-xl:w-28')}
       />
     </section>
   );

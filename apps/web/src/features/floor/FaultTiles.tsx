@@ -43,7 +43,7 @@ export const FaultTiles = memo(function FaultTiles({
       className={clsx('contain-content px-4 py-3 lg:overflow-y-auto lg:pl-0', isTight && 'md:overflow-y-auto md:pl-0')}
     >
       <div className="mb-2 flex items-center gap-1">
-        <span className="text-quiet whitespace-nowrap">You are</span>
+        <span className={clsx('text-quiet whitespace-nowrap', isTight && 'lg:max-xl:hidden')}>You are</span>
         {VIEWS.map((view) => (
           <button
             key={view}

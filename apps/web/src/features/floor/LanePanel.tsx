@@ -203,7 +203,7 @@ export function LanePanel(props: LanePanelProps) {
         className={clsx(
           'grid min-h-0 flex-1 content-start gap-x-4',
           isTight
-            ? 'md:grid-cols-[minmax(0,1fr)_18rem] md:grid-rows-[auto_minmax(0,1fr)] md:content-stretch lg:grid-cols-[18.5rem_minmax(0,1fr)_18.5rem] lg:grid-rows-1'
+            ? 'md:grid-cols-[minmax(0,1fr)_18rem] md:grid-rows-[auto_minmax(0,1fr)] md:content-stretch lg:grid-cols-[15.5rem_minmax(0,1fr)_16rem] lg:grid-rows-1 xl:grid-cols-[18.5rem_minmax(0,1fr)_18.5rem]'
             : 'lg:grid-cols-[11rem_minmax(0,1fr)_20.5rem] lg:content-stretch',
         )}
       >
@@ -211,7 +211,7 @@ export function LanePanel(props: LanePanelProps) {
           <div
             aria-label="Others on the floor"
             role="group"
-            className="contain-content grid gap-2 px-3 pt-3 md:col-span-2 md:auto-rows-fr md:grid-cols-2 lg:col-span-1 lg:min-h-0 lg:grid-cols-1 lg:overflow-y-auto lg:pr-0 lg:pb-3"
+            className="contain-content grid gap-2 px-3 pt-3 md:col-span-2 md:auto-rows-fr md:grid-cols-2 lg:col-span-1 lg:min-h-0 lg:auto-rows-[minmax(min-content,1fr)] lg:grid-cols-1 lg:overflow-y-auto lg:pr-0 lg:pb-3"
           >
             {others.map((other) => (
               <LaneStrip
