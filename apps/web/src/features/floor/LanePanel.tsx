@@ -211,7 +211,7 @@ export function LanePanel(props: LanePanelProps) {
           <div
             aria-label="Others on the floor"
             role="group"
-            className="contain-content grid gap-2 px-3 pt-3 md:col-span-2 md:auto-rows-fr md:grid-cols-2 lg:col-span-1 lg:min-h-0 lg:auto-rows-[minmax(min-content,1fr)] lg:grid-cols-1 lg:overflow-y-auto lg:pr-0 lg:pb-3"
+            className="contain-content grid gap-2 px-3 pt-3 md:col-span-2 md:auto-rows-fr md:grid-cols-2 lg:col-span-1 lg:min-h-0 lg:max-xl:auto-rows-[minmax(min-content,1fr)] lg:grid-cols-1 lg:overflow-y-auto lg:pr-0 lg:pb-3"
           >
             {others.map((other) => (
               <LaneStrip
