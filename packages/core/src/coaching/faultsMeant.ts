@@ -1,6 +1,6 @@
 import type { Lexicon } from '../movement/library.ts';
-import { wordsOf } from '../movement/likeTexts.ts';
 import type { ResolvedFault } from '../movement/resolvedMovement.ts';
+import { stemOf, wordsIn } from '../movement/stems.ts';
 import type { FaultType } from '../movement/vocabulary.ts';
 
 export interface MeantFault {
@@ -15,7 +15,6 @@ const SHOWN = 3;
 const MOST_OF_IT = 0.5;
 /** Words of a sentence tell less than those of a name. */
 const IN_SENTENCE = 0.6;
-const ENDING = /^(e?s|e|e?d|ings?)?$/;
 const LITTLE_WORDS = new Set('a an and at her his in is it its my of on out the their to too up down'.split(' '));
 
 /**
@@ -70,24 +69,18 @@ function fitOf(words: readonly string[], names: readonly string[]): Fit {
 function likeness(typed: readonly string[], name: readonly string[]): number {
   if (typed.length === 0) return 0;
   const met = typed.filter((word, at) =>
-    name.some((each) => isSameWord(word, each) || (at === typed.length - 1 && word.length > 1 && each.startsWith(word))),
+    name.some((each) => word === each || (at === typed.length - 1 && word.length > 1 && each.startsWith(word))),
   ).length;
   const share = met / typed.length;
   return share < MOST_OF_IT ? 0 : 0.7 * share + 0.3 * Math.min(1, met / Math.max(1, name.length));
 }
 
 function isTheSame(typed: readonly string[], name: readonly string[]): boolean {
-  return typed.length > 0 && typed.length === name.length && typed.every((word) => name.some((each) => isSameWord(word, each)));
-}
-
-/** "Caves" and "caving", "sag" and "sagging": the same but for the ending. */
-function isSameWord(a: string, b: string): boolean {
-  if (a === b) return true;
-  let same = 0;
-  while (same < a.length && a[same] === b[same]) same += 1;
-  return same >= 3 && [a, b].every((word) => ENDING.test(word.slice(same).replace(word[same - 1]!, '')));
+  return typed.length > 0 && typed.length === name.length && typed.every((word) => name.includes(word));
 }
 
 function tellingOf(text: string): readonly string[] {
-  return wordsOf(text).filter((word) => !LITTLE_WORDS.has(word));
+  return wordsIn(text)
+    .filter((word) => !LITTLE_WORDS.has(word))
+    .map(stemOf);
 }

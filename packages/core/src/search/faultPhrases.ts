@@ -1,6 +1,6 @@
+import { stemOf, wordsIn } from '../movement/stems.ts';
 import type { FaultType } from '../movement/vocabulary.ts';
 import { isFiller } from './fillers.ts';
-import { stemOf, wordsIn } from './words.ts';
 
 interface Phrase {
   readonly type: FaultType;

@@ -1,3 +1,4 @@
+import { stemOf, wordsIn } from '../movement/stems.ts';
 import MiniSearch from 'minisearch';
 import { rungs, type Ladder, type Step } from '../ladder/ladder.ts';
 import { feltIn } from '../movement/feeling.ts';
@@ -22,7 +23,7 @@ import { meaningOf, readQuery, tellingOf, unfinishedTerm, withMissing, type Quer
 import { SaidFaults } from './saidFaults.ts';
 import { Spelling, type Corrected } from './spelling.ts';
 import { TermCosts } from './termCosts.ts';
-import { stemOf, wordsIn, wordsTyped } from './words.ts';
+import { wordsTyped } from './words.ts';
 
 /** By what a movement was found. */
 export type FoundBy = 'name' | 'otherName' | 'fault' | 'words' | 'meaning' | 'ladder';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { NameIndex } from './nameIndex.ts';
-import { stemOf, wordsIn } from './words.ts';
+import { stemOf, wordsIn } from '../movement/stems.ts';
 
 /** Movements by their names, the main one first. */
 const MOVEMENTS = [

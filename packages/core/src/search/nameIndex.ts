@@ -1,4 +1,4 @@
-import { stemOf } from './words.ts';
+import { stemOf } from '../movement/stems.ts';
 
 /** One of the names of a movement. */
 interface NameEntry {

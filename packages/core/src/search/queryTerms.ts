@@ -1,8 +1,8 @@
+import { stemOf, wordsIn } from '../movement/stems.ts';
 import { lowerFirst, upperFirst } from '../movement/text.ts';
 import type { Lever } from '../movement/terms.ts';
 import type { Narrowing, Vocabulary } from '../movement/vocabulary.ts';
 import { isFiller } from './fillers.ts';
-import { stemOf, wordsIn } from './words.ts';
 
 /** What a part of a query asks for. */
 export type Meaning =

@@ -1,10 +1,10 @@
+import { stemOf, wordsIn } from '../movement/stems.ts';
 import type { Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { FaultPhrases } from './faultPhrases.ts';
 import type { NameIndex } from './nameIndex.ts';
 import type { QueryTerm } from './queryTerms.ts';
 import { meaningOf, readQuery, tellingOf, type QueryWord } from './readQuery.ts';
-import { stemOf, wordsIn } from './words.ts';
 
 /** How like a phrase words have to be for a fault that the movement has which is named beside them. */
 const OWN_ENOUGH = 0.5;

@@ -1,7 +1,7 @@
+import { stemOf, wordsIn } from '../movement/stems.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Spelling, type KnownWords } from './spelling.ts';
-import { stemOf, wordsIn } from './words.ts';
 
 const NAMES = ['goblet squat', 'push up', 'pull up', 'hip thrust', 'plank', 'romanian deadlift', 'press out', 'squat jump'];
 /** Words that only sentences have. */

@@ -1,5 +1,6 @@
+import { stemOf } from '../movement/stems.ts';
 import type { QueryWord } from './readQuery.ts';
-import { lettersWrong, stemOf } from './words.ts';
+import { lettersWrong } from './words.ts';
 
 /** What the index knows of words. */
 export interface KnownWords {
