@@ -18,6 +18,7 @@ import { ErrorAnswers } from './http/errorAnswers.ts';
 import { AnswerCounts, requestLog } from './http/requestLog.ts';
 import { sameOrigin } from './http/sameOrigin.ts';
 import { ShapePipe } from './http/shapePipe.ts';
+import { webFiles } from './http/webFiles.ts';
 
 export interface AppOptions {
   readonly databaseFile: string;
@@ -68,7 +69,7 @@ export async function createApp(options: AppOptions): Promise<NestExpressApplica
     app.useGlobalPipes(new ShapePipe());
     app.useGlobalFilters(new ErrorAnswers(write));
     serveApiDocs(app);
-    if (webFolder && existsSync(join(webFolder, 'index.html'))) serveWeb(app, webFolder);
+    if (webFolder && existsSync(join(webFolder, 'index.html'))) app.use(webFiles(webFolder));
     app.enableShutdownHooks();
     app.getHttpServer().requestTimeout = REQUEST_MS;
     return app;
@@ -134,23 +135,4 @@ function readBodies(app: NestExpressApplication): void {
 function buildOf(webFolder: string): string | null {
   const file = join(webFolder, 'build.json');
   return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as { build: string }).build : null;
-}
-
-/** The built web app: hashed assets for good, every other address the page itself, which has its own not-found. */
-function serveWeb(app: NestExpressApplication, folder: string): void {
-  app.useStaticAssets(folder, {
-    index: false,
-    setHeaders: (response: Response, path: string) => {
-      response.setHeader(
-        'Cache-Control',
-        path.includes(`${folder}/assets/`) ? 'public, max-age=31536000, immutable' : 'no-cache',
-      );
-    },
-  });
-  app.use((request: Request, response: Response, next: NextFunction) => {
-    const isPage = request.method === 'GET' && !/^\/(api|assets)(\/|$)/.test(request.path);
-    if (!isPage) return next();
-    response.setHeader('Cache-Control', 'no-cache');
-    response.sendFile(join(folder, 'index.html'), { dotfiles: 'allow' });
-  });
 }
