@@ -1,6 +1,5 @@
 import { stemOf, wordsIn } from '../movement/stems.ts';
-import MiniSearch from 'minisearch';
-import { rungs, type Ladder, type Step } from '../ladder/ladder.ts';
+import { rungs, type Ladder } from '../ladder/ladder.ts';
 import { feltIn } from '../movement/feeling.ts';
 import { isInUse } from '../movement/inUse.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
@@ -9,6 +8,7 @@ import type { Lever } from '../movement/terms.ts';
 import type { Vocabulary } from '../movement/vocabulary.ts';
 import { FaultPhrases, isBodyPart } from './faultPhrases.ts';
 import { NameIndex, type NameFit } from './nameIndex.ts';
+import { neighboursOf } from './neighbours.ts';
 import {
   leverTermsOf,
   peopleTermsOf,
@@ -23,6 +23,7 @@ import { meaningOf, readQuery, tellingOf, unfinishedTerm, withMissing, type Quer
 import { SaidFaults } from './saidFaults.ts';
 import { Spelling, type Corrected } from './spelling.ts';
 import { TermCosts } from './termCosts.ts';
+import { TextIndex } from './textIndex.ts';
 import { wordsTyped } from './words.ts';
 
 /** By what a movement was found. */
@@ -144,14 +145,11 @@ class Search implements LibrarySearch {
   private readonly asTyped: ReadonlySet<string>;
   private readonly saidFaults: SaidFaults;
   private readonly costs: TermCosts;
-  private readonly texts: MiniSearch<{ id: number; text: string }>;
+  private readonly texts: TextIndex;
   private readonly sortedKeys: readonly string[];
   private readonly termWords: ReadonlySet<string>;
-  private readonly textWords = new Set<string>();
   /** How words are written, by their stems. */
   private readonly written = new Map<string, string>();
-  /** By what a cue says, as stems between spaces. */
-  private readonly cueTexts = new Map<string, number[]>();
   private readonly placeOf: ReadonlyMap<string, number>;
 
   constructor(
@@ -183,31 +181,9 @@ class Search implements LibrarySearch {
     const rungOf = rungs(ladder);
     this.costs = new TermCosts(documents, this.lexicon, (id) => rungOf.get(id) ?? 0);
     this.placeOf = new Map(documents.map(({ id }, at) => [id, at]));
-    this.texts = new MiniSearch({
-      fields: ['text'],
-      tokenize: wordsIn,
-      processTerm: (word) => {
-        if (isFiller(word)) return null;
-        const stem = this.noted(word);
-        this.textWords.add(stem);
-        return stem;
-      },
-    });
-    this.texts.addAll(documents.map((document, id) => ({ id, text: this.textOf(document) })));
-    documents.forEach(({ cues }, movement) => {
-      for (const cue of cues) {
-        const words = wordsIn((cue.shared ? this.lexicon.cues.get(cue.shared)?.text : cue.text) ?? '');
-        const text = ` ${words
-          .filter((word) => !isFiller(word))
-          .map(stemOf)
-          .join(' ')} `;
-        const known = this.cueTexts.get(text);
-        if (known) known.push(movement);
-        else this.cueTexts.set(text, [movement]);
-      }
-    });
+    this.texts = new TextIndex(documents, this.lexicon, (word) => this.noted(word));
     this.spelling = new Spelling(this.shorthands, {
-      stems: [...this.names.stems(), ...this.termWords, ...this.textWords],
+      stems: [...this.names.stems(), ...this.termWords, ...this.texts.stems()],
       isKnown: (word, isLast) => this.isKnown(word, isLast),
       isWhole: (word) => this.names.has(stemOf(word)) || this.termWords.has(stemOf(word)),
       frequency: (stem) => this.names.frequency(stem),
@@ -391,20 +367,6 @@ class Search implements LibrarySearch {
     return { terms: [], found: [...named, ...this.within(this.byWords(words, known), [], asked.limit)] };
   }
 
-  /** What is said of a movement, apart from its names. */
-  private textOf({ cues, faults, muscles, kit, trains }: MovementDocument): string {
-    const { lexicon } = this;
-    return [
-      trains,
-      ...cues.map((cue) => (cue.shared ? lexicon.cues.get(cue.shared)?.text : cue.text)),
-      ...faults.flatMap(({ name, type, seen }) => [name, lexicon.faultTypes.get(type)?.name, seen]),
-      ...muscles.map(({ muscle }) => lexicon.muscles.get(muscle)?.name),
-      ...kit.needed.map((each) => lexicon.kit.get(each)?.name),
-    ]
-      .filter(Boolean)
-      .join(' · ');
-  }
-
   private spelledOut(text: string): string[] {
     const words = wordsIn(text).flatMap((word) => this.shorthands.get(word) ?? [word]);
     for (const word of words) this.noted(word);
@@ -423,10 +385,10 @@ class Search implements LibrarySearch {
   /** Stands in names, terms or sentences; the last word, which is rarely typed to its end, may become one that does. */
   private isKnown(word: string, isLast = true): boolean {
     const stem = stemOf(word);
-    if (isFiller(word) || this.names.has(stem) || this.termWords.has(stem) || this.textWords.has(stem)) return true;
+    if (isFiller(word) || this.names.has(stem) || this.termWords.has(stem) || this.texts.stems().has(stem)) return true;
     if (!isLast) return false;
     if (this.names.beginningWith(stem).length > 0 || this.names.beginningWith(word).length > 0) return true;
-    if (this.texts.search(stem, { processTerm: (term) => term, prefix: stem.length > 2 }).length > 0) return true;
+    if (this.texts.hasBeginning(stem)) return true;
     return [...this.termWords].some((each) => each.startsWith(word));
   }
 
@@ -527,16 +489,15 @@ class Search implements LibrarySearch {
     return NOTHING_TAKEN;
   }
 
-  /** Movements with a cue that says just this, or has it in it: "spread the floor". */
+  /** Movements with a cue that has these words in it. */
   private saidAs(words: readonly QueryWord[], terms: readonly ReadTerm[], { limit }: Asked): Taken {
     if (words.length < 2) return { terms, found: [] };
-    const said = ` ${words.map(({ word }) => stemOf(word)).join(' ')} `;
-    const found = new Map<number, Found>();
-    for (const [text, movements] of this.cueTexts) {
-      if (!text.includes(said)) continue;
-      for (const movement of movements) found.set(movement, { movement, cost: -this.standing(movement), foundBy: 'words' });
-    }
-    return { terms, found: this.within([...found.values()], terms, limit) };
+    const found = [...this.texts.withCue(words.map(({ word }) => word))].map((movement): Found => ({
+      movement,
+      cost: -this.standing(movement),
+      foundBy: 'words',
+    }));
+    return { terms, found: this.within(found, terms, limit) };
   }
 
   /** Movements whose names, or what is said of them, have most of the words, those that tell most first. */
@@ -549,7 +510,7 @@ class Search implements LibrarySearch {
     for (const each of words) {
       const stem = stemOf(each.word);
       const inNames = this.names.with(stem);
-      const inTexts = new Set(this.texts.search(stem, { processTerm: (term) => term }).map(({ id }) => id as number));
+      const inTexts = this.texts.with(stem);
       if (inNames.size + inTexts.size === 0) {
         unmet.push(each);
         continue;
@@ -620,34 +581,21 @@ class Search implements LibrarySearch {
 
   private byWords(rest: readonly QueryWord[], known: ReadonlySet<number>): Found[] {
     if (rest.length === 0) return [];
-    const hits = this.texts.search(rest.map(({ word }) => word).join(' '), {
-      combineWith: 'AND',
-      prefix: (term) => term.length > 2,
-    });
-    const top = hits[0]?.score ?? 1;
-    return hits.flatMap(({ id, score }): Found[] => {
-      const movement = id as number;
-      return known.has(movement)
-        ? []
-        : [{ movement, cost: BY_WORDS - score / top - this.standing(movement) / 10, foundBy: 'words' }];
-    });
+    return this.texts
+      .withAll(rest.map(({ word }) => word))
+      .flatMap(({ movement, fit }): Found[] =>
+        known.has(movement) ? [] : [{ movement, cost: BY_WORDS - fit - this.standing(movement) / 10, foundBy: 'words' }],
+      );
   }
 
   /** What is easier, or harder, nearest first; of what is equally near the plain ones; with a lever, by steps that move it. */
   private neighbours(from: number, direction: 'easier' | 'harder', lever?: Lever): Found[] {
-    const moves = ({ levers }: Step) => lever === undefined || levers.includes(lever);
-    const nextTo = (id: string) =>
-      direction === 'easier'
-        ? this.ladder.easierFrom(id).flatMap((step) => (moves(step) ? [step.from] : []))
-        : this.ladder.harderFrom(id).flatMap((step) => (moves(step) ? [step.to] : []));
-    const distance = new Map([[this.documents[from]!.id, 0]]);
-    for (const [id, steps] of distance) for (const next of nextTo(id)) if (!distance.has(next)) distance.set(next, steps + 1);
     const { family } = this.documents[from]!;
     const apart = (movement: number) => (this.documents[movement]!.family === family ? 0 : OTHER_FAMILY);
-    return [...distance]
-      .flatMap(([id, steps]): Found[] => {
-        const movement = this.placeOf.get(id);
-        return movement === undefined || steps === 0
+    return neighboursOf(this.ladder, this.documents[from]!.id, direction, lever)
+      .flatMap(({ movementId, steps }): Found[] => {
+        const movement = this.placeOf.get(movementId);
+        return movement === undefined
           ? []
           : [{ movement, cost: 2 * steps + apart(movement) - this.standing(movement), foundBy: 'ladder' }];
       })
