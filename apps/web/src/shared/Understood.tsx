@@ -26,8 +26,10 @@ export function Understood({ answer, library, query, onQuery }: UnderstoodProps)
         <ul aria-label="Understood as" className="flex flex-wrap gap-2">
           {terms.map((term) => {
             const { from, text, meaning } = term;
-            const shown =
-              meaning.kind === 'direction' && neighboursOf ? `${text} than ${library.nameOf(neighboursOf).toLowerCase()}` : text;
+            const isFrom = meaning.kind === 'direction' && neighboursOf !== null;
+            const shown = isFrom
+              ? `${text} ${meaning.direction === 'instead' ? 'of' : 'than'} ${library.nameOf(neighboursOf).toLowerCase()}`
+              : text;
             return (
               <li key={from}>
                 <button

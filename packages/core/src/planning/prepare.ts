@@ -5,7 +5,7 @@ import type { MovementDocument } from '../movement/movementDocument.ts';
 import { lowerFirst } from '../movement/text.ts';
 import { BASIC_PATTERNS } from './coverage.ts';
 import { laneEntry } from './laneEntry.ts';
-import { nearness } from './nearness.ts';
+import { nearness } from '../ladder/nearness.ts';
 import type { Plan } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
 import { isOpenToAll } from './swaps.ts';

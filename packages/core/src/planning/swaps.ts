@@ -1,7 +1,6 @@
 import { rungs, type Ladder } from '../ladder/ladder.ts';
-import { isInUse } from '../movement/inUse.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
-import { nearness, type Nearness } from './nearness.ts';
+import { standInsFor, type Nearness } from '../ladder/nearness.ts';
 import type { Hindrance, PlanContext } from './planContext.ts';
 
 export interface Swap {
@@ -23,8 +22,6 @@ export interface SwapQuestion {
   readonly used?: ReadonlySet<string>;
 }
 
-/** Less near than this is another movement for another purpose. */
-const NEAR_ENOUGH = 0.45;
 /** What hasn't been shown yet, and what the hour has already, come after what is as near. */
 const NOT_YET = 0.25;
 const USED = 0.2;
@@ -41,13 +38,7 @@ function rungsOf(ladder: Ladder): ReadonlyMap<string, number> {
 /** What else could stand in a place, nearest first, each with its reasons. */
 export function swapsFor(question: SwapQuestion, limit = 8): readonly Swap[] {
   const { of, among, ladder, laneIds, context, used = new Set() } = question;
-  const rungOf = rungsOf(ladder);
-  const isPreparing = of.pattern === 'mobility' || of.pattern === 'stretch';
-  const found = among.flatMap((document) => {
-    if (document.id === of.id || !isInUse(document)) return [];
-    if (!isPreparing && (document.pattern === 'mobility' || document.pattern === 'stretch')) return [];
-    const near = nearness(of, document, rungOf);
-    if (near.value < NEAR_ENOUGH) return [];
+  const found = standInsFor(of, among, rungsOf(ladder)).flatMap(({ document, nearness: near }) => {
     const hindrances = hindrancesOf(document.id, laneIds, context);
     if (hindrances.some(isClosing)) return [];
     const notYet = hindrances[0]?.text ?? null;

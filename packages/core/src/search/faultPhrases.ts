@@ -59,6 +59,11 @@ export class FaultPhrases {
     return best;
   }
 
+  /** Whether a phrase of this type has the word. */
+  has(typeId: string, word: string): boolean {
+    return (this.withStem.get(stemOf(word)) ?? []).some((at) => this.phrases[at]!.type.id === typeId);
+  }
+
   /** A word that no phrase has tells as much as one that stands in few. */
   private tells(stems: readonly string[]): number {
     return stems.reduce((sum, stem) => sum + (this.rarity.get(stem) ?? Math.log(1 + this.phrases.length / 8)), 0);

@@ -1,5 +1,6 @@
 import { stemOf, wordsIn } from '../movement/stems.ts';
 import { rungs, type Ladder } from '../ladder/ladder.ts';
+import { standInsFor } from '../ladder/nearness.ts';
 import { feltIn } from '../movement/feeling.ts';
 import { isInUse } from '../movement/inUse.ts';
 import { lexiconOf, type Lexicon } from '../movement/library.ts';
@@ -81,10 +82,16 @@ const IN_TEXT = 0.4;
 /** How much of what was typed has to be met when not all of it can be. */
 const MOST_OF_IT = 0.6;
 const SOME_OF_IT = 0.34;
+/** Fewer are likely not all that was meant. */
+const FEW = 3;
 /** A step that leads out of the family, as from a push-up to a plank, is seldom what is meant. */
 const OTHER_FAMILY = 3;
+/** What being near to what it stands in for is worth, from 0 to all of it. */
+const NEARNESS = 6;
 /** A fault beside a name counts only when it is called so. */
 const ITS_NAME = 1;
+/** What a fit costs at most that lacks one word of a movement's name. */
+const NEARLY_A_NAME = 3.2;
 /** How like a fault's phrase a query has to be to be taken for it: before names, before parts of names, after them. */
 const THE_SAME = 0.95;
 const VERY_LIKE = 0.75;
@@ -112,6 +119,8 @@ interface Taken {
   readonly neighboursOf?: number;
   /** Also when it brings nothing: a fault that no movement has is one all the same. */
   readonly isAnswer?: boolean;
+  /** By words that stand somewhere: when it brings next to nothing, what the next way brings comes after it. */
+  readonly isGuess?: boolean;
 }
 
 /** Who asks, and what for. */
@@ -145,6 +154,7 @@ class Search implements LibrarySearch {
   private readonly asTyped: ReadonlySet<string>;
   private readonly saidFaults: SaidFaults;
   private readonly costs: TermCosts;
+  private readonly rungOf: ReadonlyMap<string, number>;
   private readonly texts: TextIndex;
   private readonly sortedKeys: readonly string[];
   private readonly termWords: ReadonlySet<string>;
@@ -178,8 +188,8 @@ class Search implements LibrarySearch {
     );
     const phrases = new FaultPhrases(vocabulary.faultTypes ?? [], (text) => this.spelledOut(text));
     this.saidFaults = new SaidFaults(documents, this.lexicon, this.terms, phrases, this.names);
-    const rungOf = rungs(ladder);
-    this.costs = new TermCosts(documents, this.lexicon, (id) => rungOf.get(id) ?? 0);
+    this.rungOf = rungs(ladder);
+    this.costs = new TermCosts(documents, this.lexicon, (id) => this.rungOf.get(id) ?? 0);
     this.placeOf = new Map(documents.map(({ id }, at) => [id, at]));
     this.texts = new TextIndex(documents, this.lexicon, (word) => this.noted(word));
     this.spelling = new Spelling(this.shorthands, {
@@ -262,20 +272,25 @@ class Search implements LibrarySearch {
       );
       return { ...known, unmet: [...unknown, ...(known.unmet ?? [])] };
     }
+    let thin: Taken | null = null;
     for (const way of this.waysToTake(words, telling, asked)) {
       const taken = way();
-      if (taken.found.length > 0 || taken.isAnswer) return taken;
+      if (taken.found.length === 0 && !taken.isAnswer) continue;
+      if (thin) return { ...thin, found: together(thin.found, taken.found).slice(0, asked.limit) };
+      if (!taken.isGuess || taken.found.length >= FEW) return taken;
+      thin = taken;
     }
-    return { terms: [], found: [], unmet: telling };
+    return thin ?? { terms: [], found: [], unmet: telling };
   }
 
   private waysToTake(words: readonly QueryWord[], telling: readonly QueryWord[], asked: Asked): readonly (() => Taken)[] {
-    const reading = withMissing(readQuery(words, this.terms, asked.people));
-    const left = tellingOf(reading.rest);
-    const terms = reading.terms.filter(({ meaning }) => meaning.kind !== 'direction');
+    const { terms: readTerms } = withMissing(readQuery(words, this.terms, asked.people));
+    const read = readTerms.filter((term) => !this.isPartOfName(term, words, readTerms));
+    const left = tellingOf(outside(read, words));
+    const terms = read.filter(({ meaning }) => meaning.kind !== 'direction');
     const meant = terms.filter(({ meaning }) => isMeant(meaning));
     // A name may hold words that are terms elsewhere: with those that are surely meant taken out, the rest is looked for as it is.
-    const text = telling.filter(({ from }) => !meant.some((each) => each.from <= from && from < each.to));
+    const text = outside(meant, telling);
     const all = (some: readonly ReadTerm[], unmet: readonly QueryWord[] = []): Taken => ({
       terms: some,
       found: some.length > 0 ? this.everyOne(some, asked, telling) : [],
@@ -288,6 +303,7 @@ class Search implements LibrarySearch {
     const worded = (some: readonly QueryWord[], within: readonly ReadTerm[]): Taken => ({
       terms: within,
       found: this.within(this.byWords(some, NONE), within, asked.limit),
+      isGuess: true,
     });
     // "Sit" in "sit ups" is no term; "bad knee" among other words is one.
     const faultInNamed = (enough: number): Taken => {
@@ -295,7 +311,7 @@ class Search implements LibrarySearch {
       return taken.found.length > 0 || meant.length === 0 ? taken : this.faultInNamed(text, meant, enough, asked);
     };
     return [
-      () => (this.isNamedAsTyped(words, asked) ? NOTHING_TAKEN : this.asFault(reading.terms, left, telling, asked)),
+      () => (this.isNamedAsTyped(words, asked) ? NOTHING_TAKEN : this.asFault(read, left, telling, asked)),
       () => this.exactly(words, asked),
       () => this.exactly(telling, asked),
       () => this.onLadder(words, asked),
@@ -308,14 +324,20 @@ class Search implements LibrarySearch {
       () => (left.length === 0 ? all(terms) : NOTHING_TAKEN),
       () => this.likeFault(words, meant, THE_SAME, asked),
       () => named(text, meant),
+      // "Heels come off the floor": all of it is said of that fault, whatever else is done off the floor.
+      () => {
+        const fault = meaningOf(terms, 'fault')?.faultTypeId;
+        const isOfFault = fault !== undefined && !meaningOf(terms, 'muscles') && this.isAllOfFault(fault, left);
+        return isOfFault ? all(terms) : NOTHING_TAKEN;
+      },
       () => faultInNamed(VERY_LIKE),
       () => this.likeFault(words, meant, VERY_LIKE, asked),
       () => this.saidAs(text, meant, asked),
       () => this.unfinished(words, asked),
-      () => named(left, terms),
+      () => ({ ...named(left, terms), isGuess: true }),
       () => faultInNamed(LIKE_ENOUGH),
       () => this.likeFault(words, meant, LIKE_ENOUGH, asked),
-      () => this.mostly(text, meant, MOST_OF_IT, asked),
+      () => ({ ...this.mostly(text, meant, MOST_OF_IT, asked), isGuess: true }),
       () => worded(left, terms),
       () => worded(text, meant),
       () => this.calledByPart(telling, asked),
@@ -326,8 +348,24 @@ class Search implements LibrarySearch {
     ];
   }
 
+  /** "Sit" in "neck hurts doing sit ups": what is read from the one word before the other, and both are a name. */
+  private isPartOfName(term: ReadTerm, words: readonly QueryWord[], read: readonly ReadTerm[]): boolean {
+    const own = words.filter(({ from }) => term.from <= from && from < term.to);
+    if (own.length > 1) return false;
+    const free = outside(
+      read.filter((each) => each !== term),
+      words,
+    );
+    const at = free.indexOf(own[0]!);
+    return [free.slice(at, at + 2), at > 0 ? free.slice(at - 1, at + 1) : []].some(
+      (pair) => pair.length === 2 && this.isName(pair),
+    );
+  }
+
   /** "Feels deadlifts in the low back": a place where it shouldn't be felt, else what is meant to be. */
   private asFelt(words: readonly QueryWord[], saidAt: number, asked: Asked): Taken {
+    // "Where should I feel hip thrusts": the hip is in the name.
+    if (this.isName(tellingOf(words))) return this.take(words, asked);
     const { terms: places } = readQuery(words, this.places);
     // "Biceps curl felt in the groin": what comes after it is where, what came before only when nothing does.
     const place = places.find(({ from }) => from > saidAt) ?? places.at(-1);
@@ -398,6 +436,7 @@ class Search implements LibrarySearch {
     const direction = meaningOf(terms, 'direction');
     if (!direction) return NOTHING_TAKEN;
     const called = (some: readonly QueryWord[]) => this.within(this.named(tellingOf(some), asked), [], 1)[0];
+    if (direction.direction === 'instead') return this.insteadOf(terms, rest, called, asked);
     // "Harder squat by load": what makes no name may say how.
     const byLever = readQuery(rest, this.levers);
     const said = meaningOf(byLever.terms, 'lever')?.lever;
@@ -407,6 +446,32 @@ class Search implements LibrarySearch {
     if (!best) return NOTHING_TAKEN;
     const found = this.neighbours(best.movement, direction.direction, lever);
     return { terms: lever ? [...terms, ...byLever.terms] : terms, found, neighboursOf: best.movement };
+  }
+
+  /** "Instead of pull ups with no bar": what could stand in for what is named so, nearest first, as far as the rest allows it. */
+  private insteadOf(
+    directions: readonly ReadTerm[],
+    rest: readonly QueryWord[],
+    called: (words: readonly QueryWord[]) => Found | undefined,
+    asked: Asked,
+  ): Taken {
+    const reading = withMissing(readQuery(rest, this.terms, asked.people));
+    const asWhole = called(rest);
+    const within = asWhole ? [] : reading.terms.filter(({ meaning }) => isMeant(meaning) || meaning.kind === 'kit');
+    const best = asWhole ?? called(outside(within, rest));
+    if (!best) return NOTHING_TAKEN;
+    return {
+      terms: [...directions, ...within].sort((a, b) => a.from - b.from),
+      found: this.within(this.standIns(best.movement), within, asked.limit),
+      neighboursOf: best.movement,
+    };
+  }
+
+  private standIns(of: number): Found[] {
+    return standInsFor(this.documents[of]!, this.documents, this.rungOf).map(({ document, nearness }) => {
+      const movement = this.placeOf.get(document.id)!;
+      return { movement, cost: -NEARNESS * nearness.value - this.standing(movement), foundBy: 'ladder' };
+    });
   }
 
   /** What is being typed, before it is: "bad kn", "knees ca". */
@@ -421,7 +486,7 @@ class Search implements LibrarySearch {
   }
 
   private likeFault(words: readonly QueryWord[], meant: readonly ReadTerm[], enough: number, asked: Asked): Taken {
-    const rest = words.filter(({ from }) => !meant.some((each) => each.from <= from && from < each.to));
+    const rest = outside(meant, words);
     const typeId = this.saidFaults.likest(rest, enough);
     const term = typeId !== undefined && this.faultTerms.get(typeId);
     if (!term) return NOTHING_TAKEN;
@@ -455,6 +520,14 @@ class Search implements LibrarySearch {
       }
     }
     return NOTHING_TAKEN;
+  }
+
+  /** Whether words only say more of a fault: each stands in one of its phrases, and together they are hardly a name. */
+  private isAllOfFault(typeId: string, words: readonly QueryWord[]): boolean {
+    if (this.saidFaults.besides(typeId, words).length > 0) return false;
+    // One word is in many names, and a name of its own in few.
+    if (words.length === 1) return !this.isName(words);
+    return [...this.fits(words).values()].every(({ cost }) => cost > NEARLY_A_NAME);
   }
 
   /** Of movements with a name those that have a fault; where none has it, those that tell of it in their own words, or all: it is they that are asked about. */
@@ -628,6 +701,17 @@ function isOfAmount(words: readonly QueryWord[], at: number): boolean {
   const isNumber = (word?: QueryWord) => word !== undefined && /^\d+$/.test(word.word);
   const isUnit = (word?: QueryWord) => word !== undefined && UNITS.test(word.word);
   return (isNumber(words[at]) && isUnit(words[at + 1])) || (isUnit(words[at]) && isNumber(words[at - 1]));
+}
+
+/** The first, then what of the others isn't among them. */
+function together(first: readonly Found[], others: readonly Found[]): Found[] {
+  const known = new Set(first.map(({ movement }) => movement));
+  return [...first, ...others.filter(({ movement }) => !known.has(movement))];
+}
+
+/** Words that aren't of these terms. */
+function outside(terms: readonly ReadTerm[], words: readonly QueryWord[]): readonly QueryWord[] {
+  return words.filter(({ from }) => !terms.some((each) => each.from <= from && from < each.to));
 }
 
 function singular(word: string): string {

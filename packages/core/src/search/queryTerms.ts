@@ -4,6 +4,9 @@ import type { Lever } from '../movement/terms.ts';
 import type { Narrowing, Vocabulary } from '../movement/vocabulary.ts';
 import { isFiller } from './fillers.ts';
 
+/** Where from a movement: along the ladder, or to what could stand in for it. */
+export type Direction = 'easier' | 'harder' | 'instead';
+
 /** What a part of a query asks for. */
 export type Meaning =
   | { readonly kind: 'fault'; readonly faultTypeId: string }
@@ -13,7 +16,7 @@ export type Meaning =
   | { readonly kind: 'feeling'; readonly feelingIds: readonly string[] }
   | { readonly kind: 'narrowing'; readonly termId: string; readonly narrows: Narrowing }
   | { readonly kind: 'without'; readonly of: Extract<Meaning, { kind: 'kit' | 'narrowing' }> }
-  | { readonly kind: 'direction'; readonly direction: 'easier' | 'harder' }
+  | { readonly kind: 'direction'; readonly direction: Direction }
   | { readonly kind: 'lever'; readonly lever: Lever }
   | { readonly kind: 'client'; readonly clientId: string };
 
@@ -43,6 +46,14 @@ const DIRECTIONS = {
     'step down',
     'scaled',
     'before',
+    'first',
+    'towards',
+    'toward',
+    'work up to',
+    'working up to',
+    'build up to',
+    'building up to',
+    'lead up to',
   ],
   harder: [
     'harder',
@@ -56,6 +67,25 @@ const DIRECTIONS = {
     'next step',
     'advanced',
     'after',
+  ],
+  instead: [
+    'instead of',
+    'instead',
+    'alternative to',
+    'alternative for',
+    'alternative',
+    'alternatives to',
+    'alternatives for',
+    'substitute for',
+    'substitute',
+    'replacement for',
+    'replacement',
+    'replace',
+    'swap for',
+    'swap',
+    'in place of',
+    'similar to',
+    'other than',
   ],
 } as const;
 
@@ -115,7 +145,7 @@ export function queryTermsOf(
   for (const { id, name, otherNames = [] } of vocabulary.faultTypes ?? []) {
     add([name, ...otherNames], { text: name, meaning: { kind: 'fault', faultTypeId: id } });
   }
-  for (const direction of ['easier', 'harder'] as const) {
+  for (const direction of ['easier', 'harder', 'instead'] as const) {
     add(DIRECTIONS[direction], { text: upperFirst(direction), meaning: { kind: 'direction', direction } });
   }
   return terms;

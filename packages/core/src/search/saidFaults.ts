@@ -11,6 +11,9 @@ const OWN_ENOUGH = 0.5;
 /** How much of what is said may stand in a name before it is taken for the rest of one. */
 const REST_OF_NAME = 0.6;
 
+/** Says when in a rep, or in which. */
+const MOMENT = /^(bottom|top|up|down|way|end|halfway|during|last|reps?|ascent|descent)$/;
+
 /** What is said of a fault beside the name of a movement. Types of fault are told by their ids, movements by their places. */
 export class SaidFaults {
   /** Of movements that were asked about: what is said of each of their faults, as stems. */
@@ -28,6 +31,11 @@ export class SaidFaults {
   called(said: readonly QueryWord[]): string | undefined {
     const { terms, rest } = readQuery(said, this.terms);
     return terms.length === 1 && tellingOf(rest).length === 0 ? meaningOf(terms, 'fault')?.faultTypeId : undefined;
+  }
+
+  /** Of the rest of a query what isn't said of this fault too: "to one side" beside "hip shifts", nor when: "at the bottom". */
+  besides(typeId: string, rest: readonly QueryWord[]): readonly QueryWord[] {
+    return rest.filter(({ word }) => !MOMENT.test(word) && !this.phrases.has(typeId, word));
   }
 
   /** The type whose phrases are most like it, as `FaultPhrases.likest`. */

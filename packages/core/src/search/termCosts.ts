@@ -15,6 +15,8 @@ const RUNG = 0.25;
 const PLACE_OF_FAULT = 0.2;
 /** A fault is asked about where it is learned: in the plain squat before the squat and press. */
 const RUNG_OF_FAULT = 0.03;
+/** Knees that cave are asked about in squats before jumping jacks: what it counts to be of the pattern in which a fault is usual. */
+const WHERE_USUAL = 0.5;
 /** What a share of the work counts. */
 const SHARE = 3;
 /** Who names a muscle wants it worked; a stretch of it has its own words. */
@@ -34,6 +36,7 @@ const EVERYWHERE: ReadonlySet<string> = new Set(['mat', 'wall']);
 export class TermCosts {
   private readonly kept = new WeakMap<Meaning, Float64Array>();
   private readonly byId: ReadonlyMap<string, MovementDocument>;
+  private readonly sharesByFault = new Map<string, Map<string, number>>();
 
   constructor(
     private readonly documents: readonly MovementDocument[],
@@ -102,7 +105,8 @@ export class TermCosts {
         const own = document.faults[place];
         if (!own) return null;
         const stretch = isStretch(document) ? FAULT_IN_STRETCH : 0;
-        return OF_SEVERITY[own.severity] + PLACE_OF_FAULT * place + RUNG_OF_FAULT * this.rungOf(document.id) + stretch;
+        const usual = WHERE_USUAL * this.shareWith(meaning.faultTypeId, document.pattern);
+        return OF_SEVERITY[own.severity] + PLACE_OF_FAULT * place + RUNG_OF_FAULT * this.rungOf(document.id) + stretch - usual;
       }
       case 'feeling':
         return feltIn(document, this.lexicon).not.some(({ id }) => meaning.feelingIds.includes(id)) ? 0 : null;
@@ -111,6 +115,18 @@ export class TermCosts {
       case 'client':
         return 0;
     }
+  }
+
+  /** Of the movements with a fault, the share that is of this pattern. */
+  private shareWith(faultTypeId: string, pattern: MovementDocument['pattern']): number {
+    let shares = this.sharesByFault.get(faultTypeId);
+    if (!shares) {
+      const having = this.documents.filter(({ faults }) => faults.some(({ type }) => type === faultTypeId));
+      shares = new Map<string, number>();
+      for (const each of having) shares.set(each.pattern, (shares.get(each.pattern) ?? 0) + 1 / having.length);
+      this.sharesByFault.set(faultTypeId, shares);
+    }
+    return shares.get(pattern) ?? 0;
   }
 
   /** Of kit: whether it can't be done without. */

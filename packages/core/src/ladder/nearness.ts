@@ -1,10 +1,13 @@
-import { likeness } from '../ladder/fallback.ts';
+import { isInUse } from '../movement/inUse.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
+import { likeness } from './fallback.ts';
 
 /** What each of these weighs in how near two movements are; together 1. */
 const WEIGHTS = { pattern: 0.3, muscles: 0.4, rung: 0.15, position: 0.1, kit: 0.05 } as const;
 /** Rungs apart at which nearness on a ladder is nothing. */
 const FAR_RUNGS = 4;
+/** Less near than this is another movement for another purpose. */
+const NEAR_ENOUGH = 0.45;
 
 export interface Nearness {
   /** 0 for nothing in common, 1 for the same. */
@@ -37,4 +40,27 @@ export function nearness(from: MovementDocument, to: MovementDocument, rungOf: R
     samePosition,
     rungs,
   };
+}
+
+/** A movement that could stand in for another. */
+export interface StandIn {
+  readonly document: MovementDocument;
+  readonly nearness: Nearness;
+}
+
+/** What could be done instead, in the library's order: near enough, and no stretch or mobility in place of work. */
+export function standInsFor(
+  of: MovementDocument,
+  among: readonly MovementDocument[],
+  rungOf: ReadonlyMap<string, number>,
+): StandIn[] {
+  return among.flatMap((document) => {
+    if (document.id === of.id || !isInUse(document) || (isPreparing(document) && !isPreparing(of))) return [];
+    const near = nearness(of, document, rungOf);
+    return near.value < NEAR_ENOUGH ? [] : [{ document, nearness: near }];
+  });
+}
+
+function isPreparing({ pattern }: MovementDocument): boolean {
+  return pattern === 'mobility' || pattern === 'stretch';
 }
