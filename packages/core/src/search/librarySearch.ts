@@ -1,4 +1,5 @@
 import { stemOf, wordsIn } from '../movement/stems.ts';
+import { likeness } from '../ladder/fallback.ts';
 import { rungs, type Ladder } from '../ladder/ladder.ts';
 import { standInsFor } from '../ladder/nearness.ts';
 import { feltIn } from '../movement/feeling.ts';
@@ -86,6 +87,8 @@ const SOME_OF_IT = 0.34;
 const FEW = 3;
 /** A step that leads out of the family, as from a push-up to a plank, is seldom what is meant. */
 const OTHER_FAMILY = 3;
+/** What it is worth to be for the same muscles. */
+const ALIKE = 5;
 /** What being near to what it stands in for is worth, from 0 to all of it. */
 const NEARNESS = 6;
 /** A fault beside a name counts only when it is called so. */
@@ -136,6 +139,11 @@ interface Asked {
 
 /** What somebody counts a movement in. */
 const UNITS = /^(s|secs?|seconds?|mins?|minutes?|reps?|sets?|rounds?|metres?|meters?|kgs?|kilos?|lbs?|pounds?)$/;
+
+const LEVELS: Readonly<Record<'easier' | 'harder', QueryTerm>> = {
+  easier: { text: 'The easier ones', meaning: { kind: 'level', end: 'low' } },
+  harder: { text: 'The harder ones', meaning: { kind: 'level', end: 'high' } },
+};
 
 const NOTHING_TAKEN: Taken = { terms: [], found: [] };
 const NONE: ReadonlySet<number> = new Set();
@@ -287,7 +295,7 @@ class Search implements LibrarySearch {
     const { terms: readTerms } = withMissing(readQuery(words, this.terms, asked.people));
     const read = readTerms.filter((term) => !this.isPartOfName(term, words, readTerms));
     const left = tellingOf(outside(read, words));
-    const terms = read.filter(({ meaning }) => meaning.kind !== 'direction');
+    const terms = read.flatMap(levelOf);
     const meant = terms.filter(({ meaning }) => isMeant(meaning));
     // A name may hold words that are terms elsewhere: with those that are surely meant taken out, the rest is looked for as it is.
     const text = outside(meant, telling);
@@ -315,6 +323,7 @@ class Search implements LibrarySearch {
       () => this.exactly(words, asked),
       () => this.exactly(telling, asked),
       () => this.onLadder(words, asked),
+      () => this.preparing(terms, telling, asked),
       // "Pike pushups" are called so, whatever else pikes.
       () => {
         const taken = faultInNamed(ITS_NAME);
@@ -443,7 +452,9 @@ class Search implements LibrarySearch {
     const isName = said === undefined || this.isName(tellingOf(rest));
     const lever = isName || !this.isName(tellingOf(byLever.rest)) ? undefined : said;
     const best = called(lever ? byLever.rest : rest);
-    if (!best) return NOTHING_TAKEN;
+    // "Advanced core" has many in it that are called so in part.
+    const isKind = tellingOf(readQuery(rest, this.terms).rest).length === 0 && !this.isName(tellingOf(rest));
+    if (!best || (isKind && !lever)) return NOTHING_TAKEN;
     const found = this.neighbours(best.movement, direction.direction, lever);
     return { terms: lever ? [...terms, ...byLever.terms] : terms, found, neighboursOf: best.movement };
   }
@@ -465,6 +476,23 @@ class Search implements LibrarySearch {
       found: this.within(this.standIns(best.movement), within, asked.limit),
       neighboursOf: best.movement,
     };
+  }
+
+  /** "Stretch after deadlifts", "warm up for squats": what is for the muscles that work in what is named so. */
+  private preparing(read: readonly ReadTerm[], words: readonly QueryWord[], asked: Asked): Taken {
+    const terms = read.filter(
+      ({ meaning }) => meaning.kind === 'narrowing' && /^(stretch|mobility)$/.test(meaning.narrows.family ?? ''),
+    );
+    const level = read.filter(({ meaning }) => meaning.kind === 'level');
+    const name = outside([...terms, ...level], words);
+    const work = terms.length > 0 && this.isName(name) ? this.within(this.named(name, asked), [], 1)[0] : undefined;
+    if (!work) return NOTHING_TAKEN;
+    const of = this.documents[work.movement]!;
+    const found = this.everyOne(terms, { ...asked, limit: Infinity }).map((each) => ({
+      ...each,
+      cost: each.cost - ALIKE * likeness(of, this.documents[each.movement]!),
+    }));
+    return { terms, found: bestOf(found, asked.limit) };
   }
 
   private standIns(of: number): Found[] {
@@ -694,6 +722,13 @@ function isMeant(meaning: Meaning): boolean {
     meaning.kind === 'client' ||
     (meaning.kind === 'narrowing' && !meaning.narrows.pattern)
   );
+}
+
+/** "Easy" beside what names no movement: the easier of whatever is asked for. */
+function levelOf(term: ReadTerm): readonly ReadTerm[] {
+  const { meaning } = term;
+  if (meaning.kind !== 'direction') return [term];
+  return meaning.direction === 'instead' ? [] : [{ ...term, ...LEVELS[meaning.direction] }];
 }
 
 /** "Plank 60 seconds": how much of it says nothing of what. */

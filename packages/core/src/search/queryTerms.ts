@@ -18,6 +18,8 @@ export type Meaning =
   | { readonly kind: 'without'; readonly of: Extract<Meaning, { kind: 'kit' | 'narrowing' }> }
   | { readonly kind: 'direction'; readonly direction: Direction }
   | { readonly kind: 'lever'; readonly lever: Lever }
+  /** The easier, or the harder, of whatever else is asked for. */
+  | { readonly kind: 'level'; readonly end: 'low' | 'high' }
   | { readonly kind: 'client'; readonly clientId: string };
 
 /** Somebody whose name may be typed. */
@@ -45,6 +47,15 @@ const DIRECTIONS = {
     'make easier',
     'step down',
     'scaled',
+    'simple',
+    'basic',
+    'beginner',
+    'beginners',
+    'novice',
+    'newbie',
+    'untrained',
+    'unfit',
+    'deconditioned',
     'before',
     'first',
     'towards',
@@ -66,6 +77,10 @@ const DIRECTIONS = {
     'make harder',
     'next step',
     'advanced',
+    'challenging',
+    'tough',
+    'athlete',
+    'athletes',
     'after',
   ],
   instead: [

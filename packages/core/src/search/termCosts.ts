@@ -13,6 +13,9 @@ const AROUND_THE_CAUTION = 0.5;
 const RUNG = 0.25;
 /** What is written of a movement first is what goes wrong with it most: each place after that counts so much. */
 const PLACE_OF_FAULT = 0.2;
+/** Who begins has shown nothing yet. */
+const EACH_SKILL = 1;
+const RUNG_OF_LEVEL = 0.15;
 /** A fault is asked about where it is learned: in the plain squat before the squat and press. */
 const RUNG_OF_FAULT = 0.03;
 /** Knees that cave are asked about in squats before jumping jacks: what it counts to be of the pattern in which a fault is usual. */
@@ -110,6 +113,11 @@ export class TermCosts {
       }
       case 'feeling':
         return feltIn(document, this.lexicon).not.some(({ id }) => meaning.feelingIds.includes(id)) ? 0 : null;
+      case 'level': {
+        const rung = RUNG_OF_LEVEL * this.rungOf(document.id);
+        if (meaning.end === 'low') return document.skill > 2 ? null : rung + EACH_SKILL * document.skill;
+        return document.skill < 2 ? null : -rung - EACH_SKILL * document.skill;
+      }
       case 'direction':
       case 'lever':
       case 'client':
