@@ -83,6 +83,8 @@ const IN_TEXT = 0.4;
 /** How much of what was typed has to be met when not all of it can be. */
 const MOST_OF_IT = 0.6;
 const SOME_OF_IT = 0.34;
+/** And what it is worth to have some of it for a whole name. */
+const NAMED_WITHIN = 0.3;
 /** Fewer are likely not all that was meant. */
 const FEW = 3;
 /** A step that leads out of the family, as from a push-up to a plank, is seldom what is meant. */
@@ -169,6 +171,10 @@ class Search implements LibrarySearch {
   /** How words are written, by their stems. */
   private readonly written = new Map<string, string>();
   private readonly placeOf: ReadonlyMap<string, number>;
+  /** What could stand in for the movement that was last asked about: the next letter asks for the same. */
+  private stoodIn: { readonly of: number; readonly found: readonly Found[] } | null = null;
+  /** What is called by words of the query in hand: each way to take it asks again. */
+  private readonly askedFor = new Map<string, Map<number, NameFit>>();
 
   constructor(
     private readonly documents: readonly MovementDocument[],
@@ -210,6 +216,7 @@ class Search implements LibrarySearch {
   }
 
   answer(query: string, { limit = HITS, doneBy, people = [] }: SearchOptions = {}): SearchAnswer {
+    this.askedFor.clear();
     const names = peopleTermsOf(people);
     const nameWords = new Set([...names.keys()].flatMap((key) => key.split(' ')));
     const typed = wordsTyped(query);
@@ -252,8 +259,7 @@ class Search implements LibrarySearch {
 
   /** Movements of which these words are a whole name. */
   private exactlyNamed(words: readonly QueryWord[]): ReadonlySet<number> {
-    const fits = this.names.find(words.map(({ word }) => stemOf(word)));
-    return new Set([...fits].flatMap(([movement, { isExact }]) => (isExact ? [movement] : [])));
+    return this.names.exactly(words.map(({ word }) => stemOf(word)));
   }
 
   /** The first way to take a query that brings something, from what is most likely meant to what is least. */
@@ -353,6 +359,7 @@ class Search implements LibrarySearch {
       // Part of it was read, and nothing is like the rest.
       () => all(terms, left),
       () => this.mostly(text, meant, SOME_OF_IT, asked),
+      () => this.withOneLess(terms, telling, asked),
       () => all(meant, text),
     ];
   }
@@ -362,7 +369,7 @@ class Search implements LibrarySearch {
     const own = words.filter(({ from }) => term.from <= from && from < term.to);
     if (own.length > 1) return false;
     const free = outside(
-      read.filter((each) => each !== term),
+      read.filter(({ from, to }) => to - from > 1),
       words,
     );
     const at = free.indexOf(own[0]!);
@@ -386,6 +393,17 @@ class Search implements LibrarySearch {
     const found = this.within(taken.found, [place], asked.limit);
     if (found.length === 0) return { terms: [place], found: everywhere(), unmet: telling };
     return { ...taken, terms: [...taken.terms, place].sort((a, b) => a.from - b.from), found };
+  }
+
+  /** "Cardio sitting down": where nothing is all of it, all but one; what somebody must be spared is never left out. */
+  private withOneLess(terms: readonly ReadTerm[], words: readonly QueryWord[], asked: Asked): Taken {
+    for (const less of [...terms].reverse()) {
+      const rest = terms.filter((each) => each !== less);
+      if (less.meaning.kind === 'caution' || rest.length === 0) continue;
+      const found = this.everyOne(rest, asked);
+      if (found.length > 0) return { terms: rest, found, unmet: words.filter(({ from }) => less.from <= from && from < less.to) };
+    }
+    return NOTHING_TAKEN;
   }
 
   /** What is said of a fault in just these words: "hips rotating" is that, though something may be called hip rotations. */
@@ -455,7 +473,9 @@ class Search implements LibrarySearch {
     // "Advanced core" has many in it that are called so in part.
     const isKind = tellingOf(readQuery(rest, this.terms).rest).length === 0 && !this.isName(tellingOf(rest));
     if (!best || (isKind && !lever)) return NOTHING_TAKEN;
-    const found = this.neighbours(best.movement, direction.direction, lever);
+    const along = this.neighbours(best.movement, direction.direction, lever);
+    // At an end of its ladder: what is like it, and asks for less or for more.
+    const found = along.length > 0 ? along : this.standInsBeyond(best.movement, direction.direction);
     return { terms: lever ? [...terms, ...byLever.terms] : terms, found, neighboursOf: best.movement };
   }
 
@@ -468,13 +488,19 @@ class Search implements LibrarySearch {
   ): Taken {
     const reading = withMissing(readQuery(rest, this.terms, asked.people));
     const asWhole = called(rest);
-    const within = asWhole ? [] : reading.terms.filter(({ meaning }) => isMeant(meaning) || meaning.kind === 'kit');
-    const best = asWhole ?? called(outside(within, rest));
-    if (!best) return NOTHING_TAKEN;
+    const isWithin = (term: ReadTerm) =>
+      (isMeant(term.meaning) || term.meaning.kind === 'kit') && !this.isPartOfName(term, rest, reading.terms);
+    const within = asWhole ? [] : reading.terms.filter(isWithin);
+    const name = tellingOf(outside(within, rest));
+    const best = asWhole ?? called(name);
+    const part = best ? undefined : this.calledByPart(name, asked);
+    const movement = best?.movement ?? part?.found[0]?.movement;
+    if (movement === undefined) return NOTHING_TAKEN;
     return {
       terms: [...directions, ...within].sort((a, b) => a.from - b.from),
-      found: this.within(this.standIns(best.movement), within, asked.limit),
-      neighboursOf: best.movement,
+      found: this.within(this.standIns(movement), within, asked.limit),
+      neighboursOf: movement,
+      unmet: part?.unmet ?? [],
     };
   }
 
@@ -495,11 +521,23 @@ class Search implements LibrarySearch {
     return { terms, found: bestOf(found, asked.limit) };
   }
 
-  private standIns(of: number): Found[] {
-    return standInsFor(this.documents[of]!, this.documents, this.rungOf).map(({ document, nearness }) => {
+  private standInsBeyond(of: number, direction: 'easier' | 'harder'): Found[] {
+    const { skill } = this.documents[of]!;
+    const isBeyond = (other: number) => (direction === 'easier' ? other < skill || skill === 1 : other > skill || skill === 3);
+    return bestOf(
+      this.standIns(of).filter(({ movement }) => isBeyond(this.documents[movement]!.skill)),
+      FEW,
+    );
+  }
+
+  private standIns(of: number): readonly Found[] {
+    if (this.stoodIn?.of === of) return this.stoodIn.found;
+    const found = standInsFor(this.documents[of]!, this.documents, this.rungOf).map(({ document, nearness }): Found => {
       const movement = this.placeOf.get(document.id)!;
       return { movement, cost: -NEARNESS * nearness.value - this.standing(movement), foundBy: 'ladder' };
     });
+    this.stoodIn = { of, found };
+    return found;
   }
 
   /** What is being typed, before it is: "bad kn", "knees ca". */
@@ -524,16 +562,29 @@ class Search implements LibrarySearch {
 
   /** "Knee wobbles on step ups": what goes wrong, and in what. The longest name counts, at the end before one at the beginning. */
   private faultInNamed(words: readonly QueryWord[], meant: readonly ReadTerm[], enough: number, asked: Asked): Taken {
+    const inWhole = this.faultBeside(words, meant, enough === ITS_NAME ? enough : LIKE_ENOUGH, asked, true);
+    return inWhole.found.length > 0 || enough === ITS_NAME ? inWhole : this.faultBeside(words, meant, enough, asked, false);
+  }
+
+  /** `isWhole`: beside a whole name, or also a part of one. */
+  private faultBeside(
+    words: readonly QueryWord[],
+    meant: readonly ReadTerm[],
+    enough: number,
+    asked: Asked,
+    isWhole: boolean,
+  ): Taken {
     for (let size = words.length - 1; size > 0; size -= 1) {
       for (const at of [words.length - size, 0]) {
         // A fault is looked for with its fillers, "bum in the air"; a name has none.
         const name = tellingOf(words.slice(at, at + size));
         const said = at === 0 ? words.slice(size) : words.slice(0, at);
         if (name.length === 0 || (name.length === 1 && isBodyPart(name[0]!.word))) continue;
+        // "Bum in the air" is a fault, and "air" a part of names.
+        if (isWhole && !this.isName(name)) continue;
         const called = this.saidFaults.called(said);
         const typeId = called ?? (enough === ITS_NAME ? undefined : this.saidFaults.likest(said, enough));
-        // "Bum in the air" is a fault, and "air" a part of names.
-        if (typeId === undefined || (enough === ITS_NAME && !this.isName(name))) continue;
+        if (typeId === undefined) continue;
         const named = this.within(this.named(name, asked), meant, Infinity);
         const movements = named.map(({ movement }) => movement);
         if (named.length === 0 || (called === undefined && this.saidFaults.isRestOfName(said, movements))) continue;
@@ -623,6 +674,7 @@ class Search implements LibrarySearch {
         if (!inNames.has(movement)) scores.set(movement, (scores.get(movement) ?? 0) + IN_TEXT * tells);
     }
     if (whole === 0) return nothing;
+    for (const movement of this.namedWithin(words)) scores.set(movement, (scores.get(movement) ?? 0) + NAMED_WITHIN * whole);
     const found = [...scores].flatMap(([movement, score]): Found[] =>
       score / whole < least
         ? []
@@ -631,8 +683,25 @@ class Search implements LibrarySearch {
     return { terms, found: this.within(found, terms, limit), unmet };
   }
 
+  /** Movements of which several words in a row are a whole name. */
+  private namedWithin(words: readonly QueryWord[]): ReadonlySet<number> {
+    const named = new Set<number>();
+    for (let from = 0; from + 1 < words.length; from += 1) {
+      for (let to = from + 2; to <= words.length; to += 1) {
+        for (const movement of this.exactlyNamed(words.slice(from, to))) named.add(movement);
+      }
+    }
+    return named;
+  }
+
   private fits(rest: readonly QueryWord[]): Map<number, NameFit> {
-    const words = rest.map(({ word }) => word);
+    const key = rest.map(({ word }) => word).join(' ');
+    const fits = this.askedFor.get(key) ?? this.fitsOf(rest.map(({ word }) => word));
+    this.askedFor.set(key, fits);
+    return fits;
+  }
+
+  private fitsOf(words: readonly string[]): Map<number, NameFit> {
     const fits = this.names.find(words.map(stemOf));
     if (fits.size > 0 || words.length === 0) return fits;
     // "decline pushup": a name by itself, but two words of another; "dead lift": the other way round.

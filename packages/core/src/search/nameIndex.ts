@@ -18,11 +18,15 @@ export interface NameFit {
 /** What a word too many in a name costs, a name that isn't the main one, and a word of which only the beginning was typed. */
 const COST = { exactOther: 0.5, contains: 2, wordTooMany: 0.3, otherName: 0.8, beginning: 0.5 } as const;
 
+const NONE: ReadonlySet<number> = new Set();
+
 /** Names of movements by their words. */
 export class NameIndex {
   private readonly entries: NameEntry[] = [];
   private readonly byStem = new Map<string, number[]>();
   private sorted: string[] = [];
+  /** Movements by all the words of one of their names. */
+  private readonly whole = new Map<string, Set<number>>();
 
   /** `names`: of each movement its names as words, the main one first. */
   constructor(names: readonly (readonly (readonly string[])[])[]) {
@@ -33,6 +37,11 @@ export class NameIndex {
   private add(movement: number, isMain: boolean, stems: readonly string[]): void {
     if (stems.length === 0) return;
     const at = this.entries.push({ movement, isMain, stems }) - 1;
+    for (const key of new Set([inAnyOrder(stems), stemOf(stems.join(''))])) {
+      const known = this.whole.get(key);
+      if (known) known.add(movement);
+      else this.whole.set(key, new Set([movement]));
+    }
     // Joined, a name is found by whoever doesn't know where it is split: "pushup", "wallsit".
     for (const stem of new Set([...stems, ...(stems.length > 1 ? [stemOf(stems.join(''))] : [])])) {
       const known = this.byStem.get(stem);
@@ -70,6 +79,11 @@ export class NameIndex {
     return found;
   }
 
+  /** Movements of which one name has these words and no others, in any order, or all of them written as one. */
+  exactly(stems: readonly string[]): ReadonlySet<number> {
+    return this.whole.get(inAnyOrder(stems)) ?? NONE;
+  }
+
   /** Movements of which one name has all these words, each with its best fit. */
   find(stems: readonly string[]): Map<number, NameFit> {
     const fits = new Map<number, NameFit>();
@@ -104,6 +118,10 @@ export class NameIndex {
     }
     return fits;
   }
+}
+
+function inAnyOrder(stems: readonly string[]): string {
+  return stems.length > 1 ? [...stems].sort().join(' ') : (stems[0] ?? '');
 }
 
 function firstNotBefore(sorted: readonly string[], word: string): number {

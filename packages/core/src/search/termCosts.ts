@@ -8,7 +8,7 @@ import type { ReadTerm } from './readQuery.ts';
 /** A movement that has to be limited for a caution comes after those that needn't. */
 const LIMITED = 0.7;
 /** Works where the caution is: what somebody with bad knees may do for their legs comes before what is for their arms. */
-const AROUND_THE_CAUTION = 0.5;
+const AROUND_THE_CAUTION = 0.8;
 /** Of what somebody with a caution may do, the easier comes first: what a rung of its ladder counts. */
 const RUNG = 0.25;
 /** What is written of a movement first is what goes wrong with it most: each place after that counts so much. */
@@ -28,6 +28,8 @@ const ONLY_STRETCHED = 2;
 const ALSO_STRETCHED = 2;
 /** What goes wrong under load is asked about before what goes wrong in a stretch. */
 const FAULT_IN_STRETCH = 0.6;
+/** What needs another of the things that may be meant than the first. */
+const OF_SEVERAL = 0.3;
 /** What is usually done with something else. */
 const REPLACED = 1;
 /** A fault that hurts somebody is watched for first. */
@@ -85,7 +87,9 @@ export class TermCosts {
         return stretched - SHARE * Math.max(...worked.map(({ share }) => share));
       }
       case 'kit':
-        if (needsAny(document, meaning.kitIds)) return 0;
+        // A kettlebell may be one of a pair; who says one has one.
+        if (needsAny(document, meaning.kitIds))
+          return meaning.kitIds.length > 1 && !needsAny(document, meaning.kitIds.slice(0, 1)) ? OF_SEVERAL : 0;
         return meaning.kitIds.some((needs) => matchesFacets(document, { needs })) ? REPLACED : null;
       case 'without':
         return this.isOf(document, meaning.of) ? null : 0;

@@ -11,10 +11,14 @@ export interface SaidOf {
   readonly fit: number;
 }
 
+const NONE: ReadonlySet<number> = new Set();
+
 /** What is said of movements, apart from their names: what they train, cues, faults, muscles and kit. */
 export class TextIndex {
   private readonly texts: MiniSearch<{ id: number; text: string }>;
   private readonly words = new Set<string>();
+  /** Of which a word was said that was asked for before: whoever types asks for the same ones at each letter. */
+  private readonly having = new Map<string, ReadonlySet<number>>();
   /** By what a cue says, as stems between spaces. */
   private readonly cues = new Map<string, number[]>();
 
@@ -51,7 +55,13 @@ export class TextIndex {
 
   /** Movements of which this is said. */
   with(stem: string): ReadonlySet<number> {
-    return new Set(this.texts.search(stem, { processTerm: (term) => term }).map(({ id }) => id as number));
+    if (!this.words.has(stem)) return NONE;
+    let having = this.having.get(stem);
+    if (!having) {
+      having = new Set(this.texts.search(stem, { processTerm: (term) => term }).map(({ id }) => id as number));
+      this.having.set(stem, having);
+    }
+    return having;
   }
 
   /** Whether a word of any text begins so. */
