@@ -115,3 +115,19 @@ export function meaningOf<Kind extends Meaning['kind']>(terms: readonly ReadTerm
     .map(({ meaning }) => meaning)
     .find((meaning): meaning is Extract<Meaning, { kind: Kind }> => meaning.kind === kind);
 }
+
+/** Words that aren't of these terms. */
+export function outside(terms: readonly ReadTerm[], words: readonly QueryWord[]): readonly QueryWord[] {
+  return words.filter(({ from }) => !terms.some((each) => each.from <= from && from < each.to));
+}
+
+/** Whether somebody means it who types it among other words: a muscle, a thing or a pattern may only be part of a name. */
+export function isMeant(meaning: Meaning): boolean {
+  return (
+    meaning.kind === 'caution' ||
+    meaning.kind === 'without' ||
+    meaning.kind === 'feeling' ||
+    meaning.kind === 'client' ||
+    (meaning.kind === 'narrowing' && !meaning.narrows.pattern)
+  );
+}
