@@ -15,8 +15,6 @@ const CALLED_SO = 1.5;
 const BY_WORDS = 20;
 /** What a word is worth that stands in what is said of a movement, of one in its names. */
 const IN_TEXT = 0.4;
-/** And what it is worth to have some of it for a whole name. */
-const NAMED_WITHIN = 0.3;
 
 /** Finds movements, told by their places in the list: by what they are called, by what is said of them, and by what terms leave. */
 export class Finding {
@@ -151,7 +149,8 @@ export class Finding {
         if (!inNames.has(movement)) scores.set(movement, (scores.get(movement) ?? 0) + IN_TEXT * tells);
     }
     if (whole === 0) return nothing;
-    for (const movement of this.namedWithin(words)) scores.set(movement, (scores.get(movement) ?? 0) + NAMED_WITHIN * whole);
+    // What some of it is a whole name of is among them, after what has more of it.
+    for (const movement of this.namedWithin(words)) scores.set(movement, Math.max(scores.get(movement) ?? 0, least * whole));
     const found = [...scores].flatMap(([movement, score]): Found[] =>
       score / whole < least
         ? []

@@ -208,6 +208,88 @@ describe('where something is felt', () => {
   });
 });
 
+describe('what is asked from a movement that is named', () => {
+  const answered = (query: string) => {
+    const { neighboursOf, hits, terms } = search.answer(query);
+    return {
+      of: neighboursOf,
+      kinds: terms.map(({ meaning }) => meaning.kind),
+      hits: hits.map(({ movementId }) => documentOf(movementId)),
+    };
+  };
+
+  test('what could stand in for it: near to it, never itself, and within what else is asked', () => {
+    for (const query of ['instead of pull ups', 'pull up alternative', 'something to replace pull ups']) {
+      const { of, hits } = answered(query);
+      expect(of).toBe('waxwing:pull-up');
+      expect(hits.slice(0, 3).every(({ pattern, id }) => pattern === 'pull' && id !== of)).toBe(true);
+    }
+    const noBar = answered('instead of pull ups with no bar');
+    expect(noBar.kinds).toEqual(['direction', 'without']);
+    expect(noBar.hits.length).toBeGreaterThan(3);
+    expect(noBar.hits.some(({ kit }) => kit.needed.includes('pull-up-bar') || kit.needed.includes('barbell'))).toBe(false);
+    const sore = answered('alternative to bench press with sore shoulder');
+    expect(sore.of).toBe('waxwing:dumbbell-bench-press');
+    expect(sore.hits.some(({ cautions }) => cautions.some((each) => each.caution === 'shoulder' && each.closed))).toBe(false);
+  });
+
+  test('at the end of its ladder what is like it and asks for more', () => {
+    const ends = movements.find(({ id }) => ladder.harderFrom(id).length === 0 && id === 'waxwing:wall-sit')!;
+    const { of, hits } = answered('progression from wall sit');
+    expect(of).toBe(ends.id);
+    expect(hits.length).toBeGreaterThan(0);
+    expect(hits.every(({ skill }) => skill > ends.skill)).toBe(true);
+  });
+
+  test('stretches and a warm-up for the muscles that work in it', () => {
+    const { kinds, hits } = answered('stretch after deadlifts');
+    expect(kinds).toEqual(['narrowing']);
+    expect(hits.slice(0, 3).every(({ family }) => family === 'stretch')).toBe(true);
+    expect(hits[0]!.id).toBe('waxwing:lying-hamstring-strap');
+    expect(answered('stretch for bench press').hits[0]!.id).toBe('waxwing:doorway-chest');
+    expect(answered('warm up before overhead press').hits[0]!.family).toBe('mobility');
+    // A name of its own stays one.
+    expect(firstOf('hamstring stretch')).toEqual(['lying-hamstring-strap']);
+  });
+});
+
+describe('how hard it may be', () => {
+  test('is asked of a kind, and of what is named it is a step of the ladder', () => {
+    expect(read('beginner legs')).toEqual(['level', 'muscles']);
+    expect(read('advanced core')).toEqual(['level', 'muscles']);
+    expect(read('beginner deadlift')).toEqual(['direction']);
+    const skills = (query: string) => search.answer(query).hits.map(({ movementId }) => documentOf(movementId).skill);
+    expect(Math.max(...skills('beginner legs'))).toBeLessThan(3);
+    expect(Math.min(...skills('advanced core'))).toBeGreaterThan(1);
+  });
+});
+
+describe('when little or nothing fits', () => {
+  test('words that only say more of a fault don’t narrow it', () => {
+    for (const query of ['heels come off the floor', 'knees cave at the bottom', 'hip shifts to one side squatting']) {
+      const { faultTypeId, hits, unmet } = search.answer(query);
+      expect(unmet).toEqual([]);
+      expect(hits.length).toBeGreaterThan(3);
+      expect(hits.every(({ movementId }) => documentOf(movementId).faults.some(({ type }) => type === faultTypeId))).toBe(true);
+    }
+  });
+
+  test('a word of a name isn’t read as a term', () => {
+    expect(read('neck hurts doing sit ups')).toEqual(['caution']);
+    expect(firstOf('neck hurts doing sit ups')).toEqual(['sit-up']);
+    expect(firstOf('where should i feel hip thrusts')).toEqual(['hip-thrust']);
+  });
+
+  test('of terms that nothing meets together one is left out and said, but never what somebody must be spared', () => {
+    const { terms, hits, unmet } = search.answer('cardio sitting down');
+    expect(terms.map(({ text }) => text)).toEqual(['Conditioning']);
+    expect(unmet).toEqual(['sitting', 'down']);
+    expect(hits.length).toBeGreaterThan(3);
+    const spared = search.answer('seated carries bad knee');
+    expect(spared.terms.map(({ meaning }) => meaning.kind)).toContain('caution');
+  });
+});
+
 describe('how a step is made', () => {
   test('a lever narrows the ladder where no name has the word', () => {
     const { terms, hits } = search.answer('harder squat by load');
