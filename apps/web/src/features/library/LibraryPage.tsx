@@ -244,7 +244,7 @@ interface PatternChoiceProps {
 
 function PatternChoice({ patterns, chosen, onChoose }: PatternChoiceProps) {
   return (
-    <div className="mt-3 flex flex-wrap gap-x-4" role="group" aria-label="Pattern">
+    <div className="mt-3 flex flex-wrap gap-x-4 lg:gap-x-3" role="group" aria-label="Pattern">
       {['' as const, ...patterns].map((each) => {
         const isChosen = (chosen ?? '') === each;
         return (
@@ -252,7 +252,7 @@ function PatternChoice({ patterns, chosen, onChoose }: PatternChoiceProps) {
             key={each}
             type="button"
             aria-pressed={isChosen}
-            className="min-h-11 cursor-pointer text-lg"
+            className="min-h-11 cursor-pointer text-lg lg:text-base"
             onClick={() => onChoose(each)}
           >
             <span className={clsx(isChosen ? 'tail font-bold' : 'text-quiet')}>{each ? patternText(each) : 'all'}</span>

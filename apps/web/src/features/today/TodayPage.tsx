@@ -10,7 +10,7 @@ import { deviceStoreFor } from '../../shared/device/deviceStore.ts';
 import { useIsCutOff } from '../../shared/device/useIsCutOff.ts';
 import { Page } from '../../shared/page.tsx';
 import { PlanLinks } from '../../shared/PlanLinks.tsx';
-import { useClients, useLibrary } from '../../shared/queries.ts';
+import { useClients, useLibrary, usePlaces } from '../../shared/queries.ts';
 import { useSignedIn } from '../../shared/signedIn.tsx';
 import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { TodayNav } from '../../shared/TodayNav.tsx';
@@ -136,7 +136,9 @@ function Visitor({ client, begins, ahead }: VisitorProps) {
       `${each.side ? `${each.side} ` : ''}${(library?.lexicon.cautions.get(each.caution)?.name ?? each.caution).toLowerCase()}`,
   );
   const watch = library ? client.watch.slice(0, WATCH_MOST).map((fault) => watchText(fault, library)) : [];
-  const kit = library ? layOutFor(client.decided, library) : [];
+  // An hour of today is in the first room.
+  const room = usePlaces().data?.[0]?.inventory ?? null;
+  const kit = library ? layOutFor(client.decided, library, room) : [];
   return (
     <article className="grid gap-x-6 gap-y-2 md:grid-cols-[15rem_1fr_auto]" aria-label={client.name}>
       <div>

@@ -1,4 +1,5 @@
 import type { FaultStillThere, TodayClient } from '@waxwing/core/api';
+import { thingText, type Inventory } from '@waxwing/core/loading';
 import { loadText, lowerFirst } from '@waxwing/core/movement';
 import type { IndexedLibrary } from '../../shared/queries.ts';
 
@@ -32,14 +33,20 @@ export function watchText({ movementId, faultTypeId, side }: FaultStillThere, li
 /** What stands in the room anyway. */
 const STANDS_THERE = new Set(['wall', 'doorway', 'counter', 'hand-support', 'mirror', 'partner']);
 
-/** What the movements that come again want put out: loads as they were decided, else the kit by name. */
-export function layOutFor(decided: Decided, library: IndexedLibrary): readonly string[] {
+/** What the movements that come again want put out: loads as they were decided, by what this room has for them, else the kit by name. */
+export function layOutFor(
+  decided: Decided,
+  library: Pick<IndexedLibrary, 'revisionInUse' | 'lexicon'>,
+  room: Inventory | null,
+): readonly string[] {
   const things = new Set<string>();
   for (const { movementId, instead, load } of decided) {
-    for (const id of library.revisionInUse(instead ?? movementId)?.document.kit.needed ?? []) {
+    const document = library.revisionInUse(instead ?? movementId)?.document;
+    for (const id of document?.kit.needed ?? []) {
       const kit = library.lexicon.kit.get(id);
       if (!kit || STANDS_THERE.has(id)) continue;
-      things.add(kit.weighs && load && instead === undefined ? loadText(load) : kit.name);
+      const isWeight = kit.weighs && load && instead === undefined;
+      things.add(!isWeight ? kit.name : room ? thingText(document!, room, load) : loadText(load));
     }
   }
   return [...things];
