@@ -70,6 +70,8 @@ export const THINGS = {
   bar: { axis: 2, heightM: 2.15 },
   /** Handles of a suspension strap: they hang where the hands or heels need them. */
   strap: { axis: 2 },
+  /** Of a bench, raised: it leans as the trunk on it does. */
+  backrest: { axis: 2 },
 } as const satisfies Record<string, { readonly axis: 0 | 2; readonly heightM?: number }>;
 export type Thing = keyof typeof THINGS;
 

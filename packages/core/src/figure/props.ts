@@ -6,6 +6,9 @@ import type { PlacedThing } from './poser.ts';
 import { heldIn, type Rep } from './rep.ts';
 import { length, mix, subtract, unit, type Vec3 } from './vector.ts';
 
+/** Half as thick as the pad of a back rest. */
+const REST_HALF_M = 0.035;
+
 /** A ball in the room: props are hulls of such. */
 function knob(at: Vec3, radius: number | Vec3): Lump {
   return { part: ROOM, at, radii: typeof radius === 'number' ? [radius, radius, radius] : radius };
@@ -40,7 +43,8 @@ export function propLumps(rep: Rep, frames: Frames, away: Vec3): readonly Piece[
     const hips = whereIs(frames, 'hips');
     return thing !== 'wall' || (at[0] - hips[0]) * away[0] > -0.05;
   });
-  return [...heldPieces(rep, frames), ...things.flatMap((thing) => thingPieces(thing, frames))];
+  const isRaised = things.some(({ thing }) => thing === 'backrest');
+  return [...heldPieces(rep, frames), ...things.flatMap((thing) => thingPieces(thing, frames, isRaised))];
 }
 
 function across(frames: Frames, side: Side): Vec3 {
@@ -146,7 +150,31 @@ function disc(at: Vec3, axis: Vec3, radius: number): Lump {
   return knob(at, [wide(axis[0]), wide(axis[1]), wide(axis[2])]);
 }
 
-function thingPieces({ thing, at, touching }: PlacedThing, frames: Frames): Piece[] {
+/** The pad that the trunk lies on, with the post that holds it up: it is where the trunk is. */
+function backRest(frames: Frames, isOnChest: boolean): Piece[] {
+  const [chest, back] = [whereIs(frames, 'chest'), whereIs(frames, 'back')];
+  const [low, high, beyondM] = isOnChest ? [whereIs(frames, 'belly'), chest, 0.04] : [whereIs(frames, 'tail'), back, 0.3];
+  const along = unit(subtract(high, low));
+  const out = unit(isOnChest ? subtract(chest, back) : subtract(back, chest));
+  const at = (from: Vec3, byM: number, y: number): Vec3 => [
+    from[0] + along[0] * byM + out[0] * REST_HALF_M,
+    y,
+    from[2] + along[2] * byM + out[2] * REST_HALF_M,
+  ];
+  const ends = [-0.14, 0.14].flatMap((y) => [at(low, 0, y), at(high, beyondM, y)]);
+  const middle = at(mix(low, high, 0.5), beyondM / 2, 0);
+  return [
+    piece(
+      'backrest',
+      'pad',
+      ends.map((end) => knob(end, REST_HALF_M * 0.9)),
+      -0.12,
+    ),
+    piece('backrest', 'iron', [knob(middle, 0.025), knob([middle[0], 0, 0.025], 0.025)], -0.14),
+  ];
+}
+
+function thingPieces({ thing, at, touching }: PlacedThing, frames: Frames, isRaised: boolean): Piece[] {
   const [x, y, z] = at;
   switch (thing) {
     case 'floor':
@@ -173,7 +201,16 @@ function thingPieces({ thing, at, touching }: PlacedThing, frames: Frames): Piec
         block('chair', 'wood', [x - 0.22, y - 0.22, 0], [x - 0.18, y + 0.22, z + 0.4], -0.14),
         block('chair', 'wood', [x + 0.16, y - 0.22, 0], [x + 0.2, y + 0.22, z - 0.03], -0.14),
       ];
+    case 'backrest':
+      return backRest(frames, touching.includes('chest'));
     case 'bench':
+      // Under a raised back rest only its seat is left.
+      if (isRaised) {
+        return [
+          block('bench', 'pad', [x - 0.14, y - 0.14, z - 0.07], [x + 0.24, y + 0.14, z - 0.006], -0.12, 0.02),
+          block('bench', 'iron', [x + 0.08, y - 0.1, 0], [x + 0.14, y + 0.1, z - 0.07], -0.14),
+        ];
+      }
       return [
         block('bench', 'pad', [x - 0.6, y - 0.14, z - 0.07], [x + 0.6, y + 0.14, z - 0.006], -0.12, 0.02),
         block('bench', 'iron', [x - 0.5, y - 0.1, 0], [x - 0.44, y + 0.1, z - 0.07], -0.14),
