@@ -1,3 +1,5 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
@@ -7,25 +9,18 @@ import { VitePWA } from 'vite-plugin-pwa';
 /** Tells one build from another: the page carries it, the server reads it from `build.json` and says it with every answer. */
 const build = Date.now().toString(36);
 
-/** Packed once, when it is built: the server packs nothing anew for each device that asks. A file that is hardly longer than its headers stays. */
+/** Packed once, when it is built: the server packs nothing anew for each device that asks. What is hardly longer than its headers stays. */
 const packed: Plugin = {
   name: 'waxwing-packed',
-  generateBundle: {
-    order: 'post',
-    handler(_options, bundle) {
-      for (const file of Object.values(bundle)) {
-        if (!/\.(js|css)$/.test(file.fileName)) continue;
-        const source = Buffer.from(file.type === 'chunk' ? file.code : file.source);
-        if (source.length < 1024) continue;
-        const quality = { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: source.length };
-        this.emitFile({
-          type: 'asset',
-          fileName: `${file.fileName}.br`,
-          source: brotliCompressSync(source, { params: quality }),
-        });
-        this.emitFile({ type: 'asset', fileName: `${file.fileName}.gz`, source: gzipSync(source, { level: 9 }) });
-      }
-    },
+  writeBundle({ dir = '' }, bundle) {
+    for (const file of Object.values(bundle)) {
+      if (!/\.(js|css)$/.test(file.fileName)) continue;
+      const source = Buffer.from(file.type === 'chunk' ? file.code : file.source);
+      if (source.length < 1024) continue;
+      const params = { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: source.length };
+      writeFileSync(join(dir, `${file.fileName}.br`), brotliCompressSync(source, { params }));
+      writeFileSync(join(dir, `${file.fileName}.gz`), gzipSync(source, { level: 9 }));
+    }
   },
 };
 

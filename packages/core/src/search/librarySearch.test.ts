@@ -274,6 +274,22 @@ describe('when little or nothing fits', () => {
     }
   });
 
+  test.each([
+    ['heavy kickback bad knee', 'knee'],
+    ['heavy plank pregnant', 'pregnancy'],
+    ['fast plank bad shoulder', 'shoulder'],
+    ['fast plank sore wrist', 'wrist'],
+    ['fast crunch bad back', 'low-back'],
+    ['fast bridge bad shoulder', 'shoulder'],
+  ])('what fills up a thin find spares what was to be spared: %s', (query, caution) => {
+    const { terms, hits } = search.answer(query);
+    expect(terms.map(({ meaning }) => meaning)).toContainEqual({ kind: 'caution', cautionId: caution });
+    const closed = hits.filter(({ movementId }) =>
+      documentOf(movementId).cautions.some((each) => each.caution === caution && each.closed),
+    );
+    expect(closed).toEqual([]);
+  });
+
   test('a word of a name isn’t read as a term', () => {
     expect(read('neck hurts doing sit ups')).toEqual(['caution']);
     expect(firstOf('neck hurts doing sit ups')).toEqual(['sit-up']);

@@ -234,11 +234,18 @@ class Search implements LibrarySearch {
     for (const way of this.waysToTake(words, telling, asked)) {
       const taken = way();
       if (taken.found.length === 0 && !taken.isAnswer) continue;
-      if (thin) return { ...thin, found: together(thin.found, taken.found).slice(0, asked.limit) };
+      if (thin) return this.filledUp(thin, taken, asked);
       if (!taken.isGuess || taken.found.length >= FEW) return taken;
       thin = taken;
     }
     return thin ?? { terms: [], found: [], unmet: telling };
+  }
+
+  /** A thin find, then what else may be meant; whatever somebody must be spared stays out of that too. */
+  private filledUp(thin: Taken, others: Taken, { limit }: Asked): Taken {
+    const meant = thin.terms.filter(({ meaning }) => isMeant(meaning));
+    const more = this.finding.within(others.found, meant, Infinity);
+    return { ...thin, found: together(thin.found, more).slice(0, limit) };
   }
 
   private waysToTake(words: readonly QueryWord[], telling: readonly QueryWord[], asked: Asked): readonly (() => Taken)[] {
