@@ -11,12 +11,13 @@ interface UnderstoodProps {
 
 /** How a search was taken, under its box: what was understood can be taken off again, what wasn't is said. */
 export function Understood({ answer, library, query, onQuery }: UnderstoodProps) {
-  const { terms, corrected, unmet, neighboursOf } = answer;
+  const { terms, corrected, unmet, neighboursOf, closed } = answer;
   const cautions = terms.flatMap(({ meaning }) =>
     meaning.kind === 'caution' ? (library.lexicon.cautions.get(meaning.cautionId) ?? []) : [],
   );
   const said = [
     ...corrected.map(({ typed, taken }) => `“${typed}” taken as “${taken}”.`),
+    ...(closed ? [`${library.nameOf(closed)} is closed with this caution. These could stand in for it.`] : []),
     ...(unmet.length > 0 ? [`Nothing for “${unmet.join(' ')}”.`] : []),
   ];
   if (terms.length + said.length === 0) return null;

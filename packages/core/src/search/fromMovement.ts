@@ -7,7 +7,7 @@ import type { Finding } from './finding.ts';
 import { neighboursOf } from './neighbours.ts';
 import type { QueryTerm } from './queryTerms.ts';
 import { isMeant, meaningOf, outside, readQuery, tellingOf, withMissing, type QueryWord, type ReadTerm } from './readQuery.ts';
-import { bestOf, NOTHING_TAKEN, type Asked, type Found, type Taken } from './taken.ts';
+import { bestOf, NOTHING_TAKEN, together, type Asked, type Found, type Taken } from './taken.ts';
 
 /** A step that leads out of the family, as from a push-up to a plank, is seldom what is meant. */
 const OTHER_FAMILY = 3;
@@ -104,6 +104,27 @@ export class FromMovement {
       cost: each.cost - ALIKE * likeness(of, this.documents[each.movement]!),
     }));
     return { terms, found: bestOf(found, asked.limit) };
+  }
+
+  /** "Dead bug pregnant": what its author says instead of what is closed with a caution, then what else could stand in for it. */
+  whenClosed(meant: readonly ReadTerm[], words: readonly QueryWord[], asked: Asked): Taken {
+    const terms = meant.filter(({ meaning }) => meaning.kind === 'caution');
+    const cautions = terms.flatMap(({ meaning }) => (meaning.kind === 'caution' ? [meaning.cautionId] : []));
+    // "Lying heel taps" are called so: whoever is in another position isn't meant.
+    const said = outside(terms, words);
+    const name = this.finding.isName(said) ? said : tellingOf(said);
+    const exact = this.finding.exactlyNamed(name);
+    if (terms.length === 0 || exact.size === 0) return NOTHING_TAKEN;
+    const called = this.finding.named(name, asked).filter(({ movement }) => exact.has(movement));
+    const [best] = bestOf(called, 1);
+    if (!best || this.finding.within(called, terms, 1).length > 0) return NOTHING_TAKEN;
+    const ofAuthor = this.documents[best.movement]!.cautions.flatMap(({ caution, instead }): Found[] => {
+      const movement = instead && cautions.includes(caution) ? this.placeOf.get(instead) : undefined;
+      return movement === undefined ? [] : [{ movement, cost: 0, foundBy: 'ladder' }];
+    });
+    const first = this.finding.within(ofAuthor, terms, asked.limit);
+    const found = together(first, this.finding.within(this.standIns(best.movement), terms, asked.limit));
+    return { terms, found: found.slice(0, asked.limit), closed: best.movement, isAnswer: true };
   }
 
   private standInsBeyond(of: number, direction: 'easier' | 'harder'): Found[] {

@@ -61,6 +61,8 @@ export interface SearchAnswer {
   readonly clientId: string | null;
   /** The movement whose neighbours were asked for. */
   readonly neighboursOf: string | null;
+  /** The movement that was named and is closed with a caution that was said: the hits could stand in for it. */
+  readonly closed: string | null;
   /** Best first. */
   readonly hits: readonly SearchHit[];
 }
@@ -175,7 +177,8 @@ class Search implements LibrarySearch {
     const typed = wordsTyped(query);
     const { words, corrected } = this.spelled(typed, nameWords);
     const asked: Asked = { typed, people: names, nameWords, limit, doneBy };
-    const { terms, found, unmet = [], neighboursOf } = this.take(words, asked);
+    const { terms, found, unmet = [], neighboursOf, closed } = this.take(words, asked);
+    const idOf = (movement: number | undefined) => (movement === undefined ? null : this.documents[movement]!.id);
     const valueOf = <Kind extends Meaning['kind']>(kind: Kind) => meaningOf(terms, kind);
     return {
       terms,
@@ -184,7 +187,8 @@ class Search implements LibrarySearch {
       faultTypeId: valueOf('fault')?.faultTypeId ?? null,
       feelingIds: this.feltAmong(valueOf('feeling')?.feelingIds ?? [], found),
       clientId: valueOf('client')?.clientId ?? null,
-      neighboursOf: neighboursOf === undefined ? null : this.documents[neighboursOf]!.id,
+      neighboursOf: idOf(neighboursOf),
+      closed: idOf(closed),
       hits: found.slice(0, limit).map(({ movement, foundBy }) => ({ movementId: this.documents[movement]!.id, foundBy })),
     };
   }
@@ -279,6 +283,7 @@ class Search implements LibrarySearch {
       () => (this.isNamedAsTyped(words, asked) ? NOTHING_TAKEN : this.asFault(read, left, telling, asked)),
       () => this.exactly(words, asked),
       () => this.exactly(telling, asked),
+      () => this.fromMovement.whenClosed(meant, words, asked),
       () => this.fromMovement.onLadder(words, asked),
       () => this.fromMovement.preparing(terms, telling, asked),
       // "Pike pushups" are called so, whatever else pikes.

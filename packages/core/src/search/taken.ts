@@ -16,6 +16,8 @@ export interface Taken {
   readonly found: readonly Found[];
   readonly unmet?: readonly QueryWord[];
   readonly neighboursOf?: number;
+  /** The movement that was named, and is closed with a caution that was said. */
+  readonly closed?: number;
   /** Also when it brings nothing: a fault that no movement has is one all the same. */
   readonly isAnswer?: boolean;
   /** By words that stand somewhere: when it brings next to nothing, what the next way brings comes after it. */
@@ -44,8 +46,9 @@ export function bestOf<F extends Found>(found: readonly F[], most: number): F[] 
     .slice(0, most);
 }
 
-/** The first, then what of the others isn't among them. */
+/** The first, then what of the others isn't among them; each once. */
 export function together(first: readonly Found[], others: readonly Found[]): Found[] {
-  const known = new Set(first.map(({ movement }) => movement));
-  return [...first, ...others.filter(({ movement }) => !known.has(movement))];
+  const each = new Map<number, Found>();
+  for (const found of [...first, ...others]) if (!each.has(found.movement)) each.set(found.movement, found);
+  return [...each.values()];
 }
