@@ -72,6 +72,16 @@ test('found in a second: names, faults, needs and errors, as trainers type them'
     await expect(rows.filter({ hasText: 'Squat jump' })).toHaveCount(0);
   });
 
+  await test.step('what a caution closes is said to be closed, with what could stand in for it', async () => {
+    await typeInto(field, 'dead bug pregnant');
+    await expect(page.getByRole('status').filter({ hasText: 'Dead bug is closed with this caution.' })).toBeVisible();
+    await expect(rows.first()).toHaveText(/^Bird dog/);
+    await expect(rows.filter({ hasText: /^Dead bug/ })).toHaveCount(0);
+    await typeInto(field, 'instead of pull ups');
+    await expect(understood.getByRole('listitem')).toHaveText(['Instead of pull-up']);
+    await expect(rows.first()).toHaveText(/^(Chin-up|Pulldown)/);
+  });
+
   await test.step('a client by name takes their cautions and marks', async () => {
     await typeInto(field, 'ilse front squat');
     await expect(page.getByRole('status').filter({ hasText: 'open to Ilse' })).toBeVisible();

@@ -17,7 +17,6 @@ export function Understood({ answer, library, query, onQuery }: UnderstoodProps)
   );
   const said = [
     ...corrected.map(({ typed, taken }) => `“${typed}” taken as “${taken}”.`),
-    ...(closed ? [`${library.nameOf(closed)} is closed with this caution. These could stand in for it.`] : []),
     ...(unmet.length > 0 ? [`Nothing for “${unmet.join(' ')}”.`] : []),
   ];
   if (terms.length + said.length === 0) return null;
@@ -52,6 +51,11 @@ export function Understood({ answer, library, query, onQuery }: UnderstoodProps)
           <b>{name}:</b> {general}
         </p>
       ))}
+      {closed && (
+        <p role="status" className="mt-2 text-lg">
+          <b>{library.nameOf(closed)} is closed with this caution.</b> These could stand in for it.
+        </p>
+      )}
       {said.length > 0 && (
         <p role="status" className="text-quiet mt-2">
           {said.join(' ')}
