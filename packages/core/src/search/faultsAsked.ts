@@ -1,7 +1,7 @@
 import { isBodyPart } from './faultPhrases.ts';
 import type { Finding } from './finding.ts';
 import type { QueryTerm } from './queryTerms.ts';
-import { outside, tellingOf, type QueryWord, type ReadTerm } from './readQuery.ts';
+import { inOrder, outside, tellingOf, type QueryWord, type ReadTerm } from './readQuery.ts';
 import type { SaidFaults } from './saidFaults.ts';
 import { bestOf, NOTHING_TAKEN, type Asked, type Found, type Taken } from './taken.ts';
 
@@ -65,7 +65,7 @@ export class FaultsAsked {
           said,
         );
         const term = { ...this.faultTerms.get(own ?? typeId)!, from: said[0]!.from, to: said.at(-1)!.from + 1 };
-        const terms = [...meant, term].sort((a, b) => a.from - b.from);
+        const terms = inOrder([...meant, term]);
         return { terms, found: this.faultAmong(named, exact, said, terms, asked) };
       }
     }

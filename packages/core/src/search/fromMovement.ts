@@ -6,7 +6,18 @@ import type { Lever } from '../movement/terms.ts';
 import type { Finding } from './finding.ts';
 import { neighboursOf } from './neighbours.ts';
 import type { QueryTerm } from './queryTerms.ts';
-import { isMeant, meaningOf, outside, readQuery, tellingOf, withMissing, type QueryWord, type ReadTerm } from './readQuery.ts';
+import {
+  inOrder,
+  isCaution,
+  isMeant,
+  meaningOf,
+  outside,
+  readQuery,
+  tellingOf,
+  withMissing,
+  type QueryWord,
+  type ReadTerm,
+} from './readQuery.ts';
 import { bestOf, NOTHING_TAKEN, together, type Asked, type Found, type Taken } from './taken.ts';
 
 /** A step that leads out of the family, as from a push-up to a plank, is seldom what is meant. */
@@ -25,7 +36,7 @@ export interface StepTerms {
   readonly levers: ReadonlyMap<string, QueryTerm>;
 }
 
-/** What is asked from a movement that is named: the easier and the harder, what could stand in for it, what prepares for it or follows it. */
+/** What is asked from a movement that is named: the easier and the harder, what could stand in for it, also where it is closed, and what prepares for it. */
 export class FromMovement {
   /** What could stand in for the movement that was last asked about: the next letter asks for the same. */
   private stoodIn: { readonly of: number; readonly found: readonly Found[] } | null = null;
@@ -41,95 +52,107 @@ export class FromMovement {
     this.placeOf = new Map(documents.map(({ id }, at) => [id, at]));
   }
 
-  /** "Easier push up" asks for neighbours of what is named so, whatever else "push" may be. */
+  /** "Easier push up" asks for neighbours of what is named so, whatever else "push" may be; as far as the rest allows them. */
   onLadder(words: readonly QueryWord[], asked: Asked): Taken {
     const { terms, rest } = readQuery(words, this.terms.directions, asked.people);
-    const direction = meaningOf(terms, 'direction');
+    const direction = meaningOf(terms, 'direction')?.direction;
     if (!direction) return NOTHING_TAKEN;
-    const called = (some: readonly QueryWord[]) => this.finding.within(this.finding.named(tellingOf(some), asked), [], 1)[0];
-    if (direction.direction === 'instead') return this.insteadOf(terms, rest, called, asked);
+    if (direction === 'instead') return this.insteadOf(terms, rest, asked);
     // "Harder squat by load": what makes no name may say how.
     const byLever = readQuery(rest, this.terms.levers);
     const said = meaningOf(byLever.terms, 'lever')?.lever;
     const isName = said === undefined || this.finding.isName(tellingOf(rest));
     const lever = isName || !this.finding.isName(tellingOf(byLever.rest)) ? undefined : said;
-    const best = called(lever ? byLever.rest : rest);
+    const { movement, within } = this.namedIn(lever ? byLever.rest : rest, asked);
+    const name = tellingOf(outside(within, rest));
     // "Advanced core" has many in it that are called so in part.
-    const isKind = tellingOf(readQuery(rest, this.terms.all).rest).length === 0 && !this.finding.isName(tellingOf(rest));
-    if (!best || (isKind && !lever)) return NOTHING_TAKEN;
-    const along = this.neighbours(best.movement, direction.direction, lever);
+    const isKind = tellingOf(readQuery(name, this.terms.all).rest).length === 0 && !this.finding.isName(name);
+    if (movement === undefined || (isKind && !lever)) return NOTHING_TAKEN;
+    const along = this.neighbours(movement, direction, lever);
     // At an end of its ladder: what is like it, and asks for less or for more.
-    const found = along.length > 0 ? along : this.standInsBeyond(best.movement, direction.direction);
-    return { terms: lever ? [...terms, ...byLever.terms] : terms, found, neighboursOf: best.movement };
+    const found = along.length > 0 ? along : this.standInsBeyond(movement, direction);
+    return {
+      terms: inOrder([...terms, ...(lever ? byLever.terms : []), ...within]),
+      found: within.length > 0 ? this.finding.within(found, within, asked.limit) : found,
+      neighboursOf: movement,
+    };
   }
 
   /** "Instead of pull ups with no bar": what could stand in for what is named so, nearest first, as far as the rest allows it. */
-  private insteadOf(
-    directions: readonly ReadTerm[],
-    rest: readonly QueryWord[],
-    called: (words: readonly QueryWord[]) => Found | undefined,
-    asked: Asked,
-  ): Taken {
-    const reading = withMissing(readQuery(rest, this.terms.all, asked.people));
-    const asWhole = called(rest);
-    const isWithin = (term: ReadTerm) =>
-      (isMeant(term.meaning) || term.meaning.kind === 'kit') && !this.finding.isPartOfName(term, rest, reading.terms);
-    const within = asWhole ? [] : reading.terms.filter(isWithin);
-    const name = tellingOf(outside(within, rest));
-    const best = asWhole ?? called(name);
-    const part = best ? undefined : this.finding.calledByPart(name, asked);
-    const movement = best?.movement ?? part?.found[0]?.movement;
+  private insteadOf(directions: readonly ReadTerm[], rest: readonly QueryWord[], asked: Asked): Taken {
+    const { movement: whole, within } = this.namedIn(rest, asked);
+    const part = whole === undefined ? this.finding.calledByPart(tellingOf(outside(within, rest)), asked) : NOTHING_TAKEN;
+    const movement = whole ?? part.found[0]?.movement;
     if (movement === undefined) return NOTHING_TAKEN;
     return {
-      terms: [...directions, ...within].sort((a, b) => a.from - b.from),
+      terms: inOrder([...directions, ...within]),
       found: this.finding.within(this.standIns(movement), within, asked.limit),
       neighboursOf: movement,
-      unmet: part?.unmet ?? [],
+      unmet: part.unmet ?? [],
     };
+  }
+
+  /**
+   * The movement that words name, and the terms beside the name: first none, then what somebody must be spared, then whatever else is
+   * surely meant. Words of a name may be terms elsewhere: "lying heel taps".
+   */
+  private namedIn(words: readonly QueryWord[], asked: Asked): { movement: number | undefined; within: readonly ReadTerm[] } {
+    const { terms } = withMissing(readQuery(words, this.terms.all, asked.people));
+    const meant = terms.filter(
+      (term) => (isMeant(term.meaning) || term.meaning.kind === 'kit') && !this.finding.isPartOfName(term, words, terms),
+    );
+    for (const within of [[], meant.filter(isCaution), meant]) {
+      const name = tellingOf(outside(within, words));
+      const [best] = this.finding.within(this.finding.named(name, asked), [], 1);
+      if (best) return { movement: best.movement, within };
+    }
+    return { movement: undefined, within: meant };
   }
 
   /** "Stretch after deadlifts", "warm up for squats": what is for the muscles that work in what is named so. */
   preparing(read: readonly ReadTerm[], words: readonly QueryWord[], asked: Asked): Taken {
-    const terms = read.filter(
+    const prepares = read.filter(
       ({ meaning }) => meaning.kind === 'narrowing' && /^(stretch|mobility)$/.test(meaning.narrows.family ?? ''),
     );
+    const terms = [...prepares, ...read.filter(isCaution)];
+    // Before it or after it: how hard isn't asked.
     const level = read.filter(({ meaning }) => meaning.kind === 'level');
     const name = outside([...terms, ...level], words);
-    const work =
-      terms.length > 0 && this.finding.isName(name) ? this.finding.within(this.finding.named(name, asked), [], 1)[0] : undefined;
-    if (!work) return NOTHING_TAKEN;
+    const [work] = this.finding.isName(name) ? this.finding.within(this.finding.named(name, asked), [], 1) : [];
+    if (prepares.length === 0 || !work) return NOTHING_TAKEN;
     const of = this.documents[work.movement]!;
     const found = this.finding.everyOne(terms, { ...asked, limit: Infinity }).map((each) => ({
       ...each,
       cost: each.cost - ALIKE * likeness(of, this.documents[each.movement]!),
     }));
-    return { terms, found: bestOf(found, asked.limit) };
+    return { terms: inOrder(terms), found: bestOf(found, asked.limit) };
   }
 
-  /** "Dead bug pregnant": what its author says instead of what is closed with a caution, then what else could stand in for it. */
-  whenClosed(meant: readonly ReadTerm[], words: readonly QueryWord[], asked: Asked): Taken {
-    const terms = meant.filter(({ meaning }) => meaning.kind === 'caution');
-    const cautions = terms.flatMap(({ meaning }) => (meaning.kind === 'caution' ? [meaning.cautionId] : []));
-    // "Lying heel taps" are called so: whoever is in another position isn't meant.
-    const said = outside(terms, words);
+  /** "Dead bug pregnant": a name beside cautions with which nothing that is called so is open. */
+  whenClosed(cautions: readonly ReadTerm[], words: readonly QueryWord[], asked: Asked): Taken {
+    const said = outside(cautions, words);
     const name = this.finding.isName(said) ? said : tellingOf(said);
     const exact = this.finding.exactlyNamed(name);
-    if (terms.length === 0 || exact.size === 0) return NOTHING_TAKEN;
     const called = this.finding.named(name, asked).filter(({ movement }) => exact.has(movement));
     const [best] = bestOf(called, 1);
-    if (!best || this.finding.within(called, terms, 1).length > 0) return NOTHING_TAKEN;
-    const ofAuthor = this.documents[best.movement]!.cautions.flatMap(({ caution, instead }): Found[] => {
-      const movement = instead && cautions.includes(caution) ? this.placeOf.get(instead) : undefined;
+    if (!best || this.finding.within(called, cautions, 1).length > 0) return NOTHING_TAKEN;
+    return this.insteadOfClosed(best.movement, cautions, asked);
+  }
+
+  /** What its author says instead of what is closed with cautions, then what else could stand in for it. */
+  insteadOfClosed(closed: number, cautions: readonly ReadTerm[], asked: Asked): Taken {
+    const ids = cautions.flatMap(({ meaning }) => (meaning.kind === 'caution' ? [meaning.cautionId] : []));
+    const ofAuthor = this.documents[closed]!.cautions.flatMap(({ caution, instead }): Found[] => {
+      const movement = instead && ids.includes(caution) ? this.placeOf.get(instead) : undefined;
       return movement === undefined ? [] : [{ movement, cost: 0, foundBy: 'ladder' }];
     });
-    const first = this.finding.within(ofAuthor, terms, asked.limit);
-    const found = together(first, this.finding.within(this.standIns(best.movement), terms, asked.limit));
-    return { terms, found: found.slice(0, asked.limit), closed: best.movement, isAnswer: true };
+    const [first, others] = [ofAuthor, this.standIns(closed)].map((some) => this.finding.within(some, cautions, asked.limit));
+    return { terms: cautions, found: together(first!, others!).slice(0, asked.limit), closed, isAnswer: true };
   }
 
   private standInsBeyond(of: number, direction: 'easier' | 'harder'): Found[] {
     const { skill } = this.documents[of]!;
-    const isBeyond = (other: number) => (direction === 'easier' ? other < skill || skill === 1 : other > skill || skill === 3);
+    const isBeyond = (other: number) => (direction === 'easier' ? other < skill : other > skill);
     return bestOf(
       this.standIns(of).filter(({ movement }) => isBeyond(this.documents[movement]!.skill)),
       FEW,

@@ -258,6 +258,21 @@ describe('what is asked from a movement that is named', () => {
     expect(search.answer('dead bug bad knee').closed).toBeNull();
   });
 
+  test.each(['easier', 'harder', 'instead of', 'heavy', 'explosive', 'warm up for'])(
+    'nor is it when more is said: %s …',
+    (more) => {
+      for (const document of movements) {
+        if (!document.cautions.some(({ caution, closed }) => caution === 'knee' && closed)) continue;
+        const { hits, terms } = search.answer(`${more} ${document.name}, bad knee`);
+        expect([document.id, terms.map(({ meaning }) => meaning)]).toEqual([
+          document.id,
+          expect.arrayContaining([{ kind: 'caution', cautionId: 'knee' }]),
+        ]);
+        expect(hits.map(({ movementId }) => movementId)).not.toContain(document.id);
+      }
+    },
+  );
+
   test('at the end of its ladder what is like it and asks for more', () => {
     const ends = movements.find(({ id }) => ladder.harderFrom(id).length === 0 && id === 'waxwing:wall-sit')!;
     const { of, hits } = answered('progression from wall sit');

@@ -21,6 +21,8 @@ import {
   type QueryTerm,
 } from './queryTerms.ts';
 import {
+  inOrder,
+  isCaution,
   isMeant,
   meaningOf,
   outside,
@@ -59,7 +61,7 @@ export interface SearchAnswer {
   readonly feelingIds: readonly string[];
   /** The client who was named: what is open to them is the caller's to say. */
   readonly clientId: string | null;
-  /** The movement whose neighbours were asked for. */
+  /** The movement from which it was asked: what is easier, what is harder, or what could stand in for it. */
   readonly neighboursOf: string | null;
   /** The movement that was named and is closed with a caution that was said: the hits could stand in for it. */
   readonly closed: string | null;
@@ -245,7 +247,7 @@ class Search implements LibrarySearch {
     return thin ?? { terms: [], found: [], unmet: telling };
   }
 
-  /** A thin find, then what else may be meant; whatever somebody must be spared stays out of that too. */
+  /** A thin find, then what else may be meant, as far as it is within what was surely meant: that is shown over all of it. */
   private filledUp(thin: Taken, others: Taken, { limit }: Asked): Taken {
     const meant = thin.terms.filter(({ meaning }) => isMeant(meaning));
     const more = this.finding.within(others.found, meant, Infinity);
@@ -258,6 +260,7 @@ class Search implements LibrarySearch {
     const left = tellingOf(outside(read, words));
     const terms = read.flatMap(levelOf);
     const meant = terms.filter(({ meaning }) => isMeant(meaning));
+    const cautions = terms.filter(isCaution);
     // A name may hold words that are terms elsewhere: with those that are surely meant taken out, the rest is looked for as it is.
     const text = outside(meant, telling);
     const all = (some: readonly ReadTerm[], unmet: readonly QueryWord[] = []): Taken => ({
@@ -279,11 +282,13 @@ class Search implements LibrarySearch {
       const taken = this.faults.faultInNamed(words, [], enough, asked);
       return taken.found.length > 0 || meant.length === 0 ? taken : this.faults.faultInNamed(text, meant, enough, asked);
     };
-    return [
+    const asItStands = [
       () => (this.isNamedAsTyped(words, asked) ? NOTHING_TAKEN : this.asFault(read, left, telling, asked)),
       () => this.exactly(words, asked),
       () => this.exactly(telling, asked),
-      () => this.fromMovement.whenClosed(meant, words, asked),
+    ];
+    const asRead = [
+      () => (cautions.length > 0 ? this.fromMovement.whenClosed(cautions, words, asked) : NOTHING_TAKEN),
       () => this.fromMovement.onLadder(words, asked),
       () => this.fromMovement.preparing(terms, telling, asked),
       // "Pike pushups" are called so, whatever else pikes.
@@ -318,6 +323,18 @@ class Search implements LibrarySearch {
       () => this.withOneLess(terms, telling, asked),
       () => all(meant, text),
     ];
+    return [...asItStands, ...asRead.map((way) => () => this.spared(way(), cautions, asked))];
+  }
+
+  /** What somebody must be spared holds however the rest is taken, unless its words were taken for something else: "bad knee" in a fault. */
+  private spared(taken: Taken, cautions: readonly ReadTerm[], asked: Asked): Taken {
+    const missing = cautions.filter((caution) => !taken.terms.some(({ from, to }) => from < caution.to && to > caution.from));
+    if (missing.length === 0 || taken.found.length === 0) return taken;
+    const unmet = outside(missing, taken.unmet ?? []);
+    const found = this.finding.within(taken.found, missing, asked.limit);
+    if (found.length > 0) return { ...taken, terms: inOrder([...taken.terms, ...missing]), found, unmet };
+    const named = taken.found.find(({ foundBy }) => foundBy === 'name' || foundBy === 'otherName');
+    return named ? { ...this.fromMovement.insteadOfClosed(named.movement, missing, asked), unmet } : NOTHING_TAKEN;
   }
 
   /** "Feels deadlifts in the low back": a place where it shouldn't be felt, else what is meant to be. */
@@ -334,14 +351,14 @@ class Search implements LibrarySearch {
     const taken = this.take(telling, { ...asked, limit: Infinity });
     const found = this.finding.within(taken.found, [place], asked.limit);
     if (found.length === 0) return { terms: [place], found: everywhere(), unmet: telling };
-    return { ...taken, terms: [...taken.terms, place].sort((a, b) => a.from - b.from), found };
+    return { ...taken, terms: inOrder([...taken.terms, place]), found };
   }
 
   /** "Cardio sitting down": where nothing is all of it, all but one; what somebody must be spared is never left out. */
   private withOneLess(terms: readonly ReadTerm[], words: readonly QueryWord[], asked: Asked): Taken {
     for (const less of [...terms].reverse()) {
       const rest = terms.filter((each) => each !== less);
-      if (less.meaning.kind === 'caution' || rest.length === 0) continue;
+      if (isCaution(less) || rest.length === 0) continue;
       const found = this.finding.everyOne(rest, asked);
       if (found.length > 0) return { terms: rest, found, unmet: words.filter(({ from }) => less.from <= from && from < less.to) };
     }

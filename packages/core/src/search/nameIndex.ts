@@ -11,8 +11,6 @@ interface NameEntry {
 export interface NameFit {
   readonly cost: number;
   readonly isMain: boolean;
-  /** It says just this and no more. */
-  readonly isExact: boolean;
 }
 
 /** What a word too many in a name costs, a name that isn't the main one, and a word of which only the beginning was typed. */
@@ -37,13 +35,14 @@ export class NameIndex {
   private add(movement: number, isMain: boolean, stems: readonly string[]): void {
     if (stems.length === 0) return;
     const at = this.entries.push({ movement, isMain, stems }) - 1;
-    for (const key of new Set([inAnyOrder(stems), stemOf(stems.join(''))])) {
+    // Joined, a name is found by whoever doesn't know where it is split: "pushup", "wallsit".
+    const joined = stems.length > 1 ? [stemOf(stems.join(''))] : [];
+    for (const key of new Set([inAnyOrder(stems), ...joined])) {
       const known = this.whole.get(key);
       if (known) known.add(movement);
       else this.whole.set(key, new Set([movement]));
     }
-    // Joined, a name is found by whoever doesn't know where it is split: "pushup", "wallsit".
-    for (const stem of new Set([...stems, ...(stems.length > 1 ? [stemOf(stems.join(''))] : [])])) {
+    for (const stem of new Set([...stems, ...joined])) {
       const known = this.byStem.get(stem);
       if (known) known.push(at);
       else this.byStem.set(stem, [at]);
@@ -114,7 +113,7 @@ export class NameIndex {
           : COST.exactOther
         : COST.contains + beginnings + Math.max(0, own.length - stems.length) * COST.wordTooMany + (isMain ? 0 : COST.otherName);
       const known = fits.get(movement);
-      if (!known || cost < known.cost) fits.set(movement, { cost, isMain, isExact });
+      if (!known || cost < known.cost) fits.set(movement, { cost, isMain });
     }
     return fits;
   }

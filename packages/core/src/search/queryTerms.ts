@@ -4,9 +4,6 @@ import type { Lever } from '../movement/terms.ts';
 import type { Narrowing, Vocabulary } from '../movement/vocabulary.ts';
 import { isFiller } from './fillers.ts';
 
-/** Where from a movement: along the ladder, or to what could stand in for it. */
-export type Direction = 'easier' | 'harder' | 'instead';
-
 /** What a part of a query asks for. */
 export type Meaning =
   | { readonly kind: 'fault'; readonly faultTypeId: string }
@@ -34,7 +31,7 @@ export interface QueryTerm {
   readonly meaning: Meaning;
 }
 
-/** Words that ask for the ladder. */
+/** Words that ask from a movement: along the ladder, or for what could stand in for it; beside a kind of movement, for the easier or the harder of it. */
 const DIRECTIONS = {
   easier: [
     'easier',
@@ -108,6 +105,7 @@ const DIRECTIONS = {
     'other than',
   ],
 } as const;
+type Direction = keyof typeof DIRECTIONS;
 
 /** Under which a term stands. */
 export function termKey(words: readonly string[]): string {
@@ -165,8 +163,8 @@ export function queryTermsOf(
   for (const { id, name, otherNames = [] } of vocabulary.faultTypes ?? []) {
     add([name, ...otherNames], { text: name, meaning: { kind: 'fault', faultTypeId: id } });
   }
-  for (const direction of ['easier', 'harder', 'instead'] as const) {
-    add(DIRECTIONS[direction], { text: upperFirst(direction), meaning: { kind: 'direction', direction } });
+  for (const [direction, names] of Object.entries(DIRECTIONS) as [Direction, readonly string[]][]) {
+    add(names, { text: upperFirst(direction), meaning: { kind: 'direction', direction } });
   }
   return terms;
 }

@@ -43,7 +43,7 @@ export function readQuery(words: readonly QueryWord[], ...vocabularies: readonly
     }
   }
   const rest = words.filter((_, at) => !isRead.has(at));
-  return { terms: found.sort((a, b) => a.from - b.from), rest };
+  return { terms: inOrder(found), rest };
 }
 
 /** "Rows without a bar": of what isn't there; "without knee pain": for who has it. Such a word before a term belongs to it. */
@@ -130,4 +130,14 @@ export function isMeant(meaning: Meaning): boolean {
     meaning.kind === 'client' ||
     (meaning.kind === 'narrowing' && !meaning.narrows.pattern)
   );
+}
+
+/** Whether it says what somebody must be spared. */
+export function isCaution({ meaning }: ReadTerm): boolean {
+  return meaning.kind === 'caution';
+}
+
+/** As they were typed. */
+export function inOrder(terms: readonly ReadTerm[]): ReadTerm[] {
+  return [...terms].sort((a, b) => a.from - b.from);
 }
