@@ -256,6 +256,7 @@ describe('what is asked from a movement that is named', () => {
       }
     }
     expect(search.answer('dead bug bad knee').closed).toBeNull();
+    expect(search.answer('heavy tuck jump bad knee').closed).toBe('waxwing:tuck-jump');
   });
 
   test.each(['easier', 'harder', 'instead of', 'heavy', 'explosive', 'warm up for'])(

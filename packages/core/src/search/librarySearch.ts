@@ -240,9 +240,10 @@ class Search implements LibrarySearch {
     for (const way of this.waysToTake(words, telling, asked)) {
       const taken = way();
       if (taken.found.length === 0 && !taken.isAnswer) continue;
-      if (thin) return this.filledUp(thin, taken, asked);
-      if (!taken.isGuess || taken.found.length >= FEW) return taken;
-      thin = taken;
+      // That what was named is closed is the answer, whatever was guessed before.
+      const whole: Taken = thin && taken.closed === undefined ? this.filledUp(thin, taken, asked) : taken;
+      if (!taken.isGuess || whole.found.length >= FEW) return whole;
+      thin = whole;
     }
     return thin ?? { terms: [], found: [], unmet: telling };
   }
