@@ -12,7 +12,7 @@ export default {
     {
       ...both,
       displayName: 'node',
-      runner: 'jest-light-runner/child-process',
+      runner: '<rootDir>/scripts/jest/runner.mjs',
       setupFiles: ['<rootDir>/scripts/jest/inNode.mjs'],
       testMatch: ['<rootDir>/packages/**/*.test.ts', '<rootDir>/apps/server/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'],
     },
