@@ -56,6 +56,10 @@ describe('somebody who comes late', () => {
       { type: 'set-ended', ...where, payload: { setId, reason: 'done' } },
       { type: 'lane-left', ...where, payload: {} },
     ]);
+    // The list of the log names both, and what each has done, in order.
+    const [listed] = (await owner.get('/api/sessions').expect(200)).body as SessionSummary[];
+    expect(listed!.clients.map(({ name }) => name).sort()).toEqual(['Ilse Varga-Holm', 'Tobiah Renn']);
+    expect(listed!.movementNames).toEqual(['Bodyweight squat', 'Bodyweight squat']);
     const { body } = await owner.get(`/api/sessions/${sessionId}`).expect(200);
     const { log } = body as SessionAnswer;
     expect(log.lanes.map((each) => each.items.flatMap(({ sets }) => sets).length)).toEqual([1, 1]);
