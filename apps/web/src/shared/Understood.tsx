@@ -15,6 +15,7 @@ export function Understood({ answer, library, query, onQuery }: UnderstoodProps)
   const cautions = terms.flatMap(({ meaning }) =>
     meaning.kind === 'caution' ? (library.lexicon.cautions.get(meaning.cautionId) ?? []) : [],
   );
+  const lacking = terms.filter(({ meaning }) => meaning.kind === 'narrowing' && meaning.isLacking);
   const said = [
     ...corrected.map(({ typed, taken }) => `“${typed}” taken as “${taken}”.`),
     ...(unmet.length > 0 ? [`Nothing for “${unmet.join(' ')}”.`] : []),
@@ -56,6 +57,11 @@ export function Understood({ answer, library, query, onQuery }: UnderstoodProps)
           <b>{library.nameOf(closed)} is closed with this caution.</b> These could stand in for it.
         </p>
       )}
+      {lacking.map(({ text }) => (
+        <p key={text} role="status" className="mt-2 text-lg">
+          <b>{text} isn’t in the library.</b> These come nearest.
+        </p>
+      ))}
       {said.length > 0 && (
         <p role="status" className="text-quiet mt-2">
           {said.join(' ')}

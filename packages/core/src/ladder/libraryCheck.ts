@@ -60,6 +60,10 @@ export function libraryProblems(documents: readonly MovementDocument[], vocabula
   }
   const work = [
     ...(vocabulary.faultTypes ?? []).map(({ id, drills = [] }) => ({ path: `vocabulary.faultTypes.${id}.drills`, ids: drills })),
+    ...(vocabulary.searchTerms ?? []).map(({ id, narrows }) => ({
+      path: `vocabulary.searchTerms.${id}.narrows.movements`,
+      ids: narrows.movements ?? [],
+    })),
     ...(vocabulary.causes ?? []).map((cause) => ({ path: `vocabulary.causes.${cause.id}.work`, ids: cause.work })),
   ];
   for (const { path, ids: named } of work) {

@@ -89,7 +89,7 @@ function onceInARow(corrections: readonly Correction[]): Correction[] {
 
 /** A vocabulary without what was renamed, and with what it refers to under its ids of now. */
 export function renamedVocabulary(vocabulary: Vocabulary): Vocabulary {
-  const { aliases = [], causes, cues, faultTypes, feelings } = vocabulary;
+  const { aliases = [], causes, cues, faultTypes, feelings, searchTerms } = vocabulary;
   if (aliases.length === 0) return vocabulary;
   const renames = renamesOf(aliases);
   return {
@@ -103,6 +103,12 @@ export function renamedVocabulary(vocabulary: Vocabulary): Vocabulary {
       faultTypes: faultTypes
         .filter(({ id }) => renames.faultType(id) === id)
         .map((type) => (type.drills ? { ...type, drills: type.drills.map(renames.movement) } : type)),
+    }),
+    ...(searchTerms && {
+      searchTerms: searchTerms.map((term) => {
+        const { movements } = term.narrows;
+        return movements ? { ...term, narrows: { ...term.narrows, movements: movements.map(renames.movement) } } : term;
+      }),
     }),
     ...(causes && { causes: causes.map((cause) => ({ ...cause, work: cause.work.map(renames.movement) })) }),
     ...(feelings && {

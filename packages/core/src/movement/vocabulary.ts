@@ -26,6 +26,7 @@ import {
   PHASES,
   POSITIONS,
   REGIONS,
+  RHYTHMS,
   SLUG_PATTERN,
   type Audience,
   type CueKind,
@@ -35,6 +36,7 @@ import {
   type Phase,
   type Position,
   type Region,
+  type Rhythm,
 } from './terms.ts';
 import { WhereFacts } from './whereFacts.ts';
 
@@ -170,16 +172,28 @@ export class Narrowing {
   /** At most this much. */
   @Maybe() @IsIn(IMPACTS) impact?: Impact;
   @Maybe() @Matches(SLUG_PATTERN) family?: string;
+  @Maybe() @IsIn(RHYTHMS) rhythm?: Rhythm;
   /** Nothing but a floor and a wall. */
   @Maybe() @IsBoolean() withoutKit?: boolean;
+  /** Nothing that is there to be heavy. */
+  @Maybe() @IsBoolean() withoutWeights?: boolean;
+  /** These and no others, the most fitting first. */
+  @Maybe()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(16)
+  @Matches(MOVEMENT_ID_PATTERN, { each: true })
+  movements?: string[];
 }
 
-/** Words that ask for a kind of movement: "no jumping", "seated", "finisher". */
+/** Words that ask for a kind of movement: "no jumping", "seated", "finisher", "golf"; or for one that the library doesn't have. */
 export class SearchTerm {
   @Matches(SLUG_PATTERN) id!: string;
   @IsString() @Length(2, 60) name!: string;
   @OtherNames() otherNames?: string[];
   @One(() => Narrowing) narrows!: Narrowing;
+  /** It is the name of a movement that the library doesn't have: what it narrows to only comes nearest, and that is said. */
+  @Maybe() @IsBoolean() isLacking?: boolean;
 }
 
 /** A word that stands for another in whatever is looked for: "db" for "dumbbell". */
@@ -242,7 +256,7 @@ export class Vocabulary {
   basePoses?: BasePose[];
   @Maybe()
   @IsArray()
-  @ArrayMaxSize(200)
+  @ArrayMaxSize(400)
   @Each(() => SearchTerm)
   searchTerms?: SearchTerm[];
   @Maybe()

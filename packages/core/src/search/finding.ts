@@ -2,6 +2,7 @@ import type { MovementDocument } from '../movement/movementDocument.ts';
 import { stemOf } from '../movement/stems.ts';
 import { isBodyPart } from './faultPhrases.ts';
 import type { NameFit, NameIndex } from './nameIndex.ts';
+import type { QueryTerm } from './queryTerms.ts';
 import { meaningOf, outside, type QueryWord, type ReadTerm } from './readQuery.ts';
 import { bestOf, NOTHING_TAKEN, type Asked, type Found, type Taken } from './taken.ts';
 import type { TermCosts } from './termCosts.ts';
@@ -88,6 +89,11 @@ export class Finding {
       return cost === null ? [] : [{ ...each, cost: each.cost + cost }];
     });
     return bestOf(left, most);
+  }
+
+  /** Movements that a term leaves, as they stand in the list. */
+  allOf(term: QueryTerm): number[] {
+    return this.documents.flatMap((_, movement) => (this.costs.of(movement, [term]) === null ? [] : [movement]));
   }
 
   /** Every movement that terms leave. */

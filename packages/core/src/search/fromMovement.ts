@@ -54,7 +54,10 @@ export class FromMovement {
 
   /** "Easier push up" asks for neighbours of what is named so, whatever else "push" may be; as far as the rest allows them. */
   onLadder(words: readonly QueryWord[], asked: Asked): Taken {
-    const { terms, rest } = readQuery(words, this.terms.directions, asked.people);
+    // "Knee replacement" and "easy on the wrists" ask for no other movement.
+    const cautions = readQuery(words, this.terms.all, asked.people).terms.filter(isCaution);
+    const { terms } = readQuery(outside(cautions, words), this.terms.directions, asked.people);
+    const rest = outside(terms, words);
     const direction = meaningOf(terms, 'direction')?.direction;
     if (!direction) return NOTHING_TAKEN;
     if (direction === 'instead') return this.insteadOf(terms, rest, asked);

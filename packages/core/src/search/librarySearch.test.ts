@@ -362,6 +362,86 @@ describe('how a step is made', () => {
   });
 });
 
+test('every word for a caution is read as that, whatever it is asked with, and what it closes isn’t shown', () => {
+  const wrong: string[] = [];
+  for (const { id, otherNames = [] } of vocabulary.cautions ?? []) {
+    for (const said of otherNames) {
+      for (const query of [said, `legs ${said}`, `easier squat ${said}`, `golf ${said}`, `cardio without planks ${said}`]) {
+        const { terms, hits } = search.answer(query);
+        const isRead = terms.some(({ meaning }) => meaning.kind === 'caution' && meaning.cautionId === id);
+        const isClosed = hits.some(({ movementId }) =>
+          documentOf(movementId).cautions.some(({ caution, closed }) => caution === id && closed),
+        );
+        if (!isRead || isClosed) wrong.push(query);
+      }
+    }
+  }
+  expect(wrong).toEqual([]);
+});
+
+describe('what isn’t wanted', () => {
+  const namesOf = (query: string) => search.answer(query).hits.map(({ movementId }) => documentOf(movementId).name);
+
+  test('is left out by its name, however the rest is taken', () => {
+    const { terms, hits } = search.answer('chest without push ups');
+    expect(terms.map(({ text }) => text)).toEqual(['Chest (pectorals)', 'Without push ups']);
+    expect(hits.length).toBeGreaterThan(5);
+    expect(namesOf('chest without push ups').filter((name) => /push-up/i.test(name))).toEqual([]);
+    expect(namesOf('cardio no burpees or jumping jacks').filter((name) => /burpee|jumping jack/i.test(name))).toEqual([]);
+  });
+
+  test('is a kind of movement, a thing or a name, each after the other', () => {
+    for (const { movementId } of search.answer('legs no squats or lunges').hits) {
+      const { name, pattern } = documentOf(movementId);
+      expect(['squat', 'lunge']).not.toContain(pattern);
+      expect(name).not.toMatch(/squat|lunge/i);
+    }
+    for (const { movementId } of search.answer('chest no bench or push ups').hits)
+      expect(documentOf(movementId).kit.needed).not.toContain('bench');
+    // Both are kinds: read as terms, which may be taken off one by one.
+    expect(read('rows without bands or cables')).toEqual(['narrowing', 'without', 'without']);
+  });
+
+  test('a name with such a word in it is a name', () => {
+    expect(firstOf('no load pull')).toEqual(['no-load-pull']);
+    expect(search.answer('without push ups').hits.length).toBeGreaterThan(0);
+  });
+
+  test('weights are less than kit', () => {
+    expect(firstOf('biceps without weights', 5)).toContain('chin-up');
+    expect(read('biceps without weights')).toEqual(['muscles', 'narrowing']);
+  });
+});
+
+describe('what is asked for that isn’t there', () => {
+  const lacking = (query: string) =>
+    search.answer(query).terms.flatMap(({ text, meaning }) => (meaning.kind === 'narrowing' && meaning.isLacking ? [text] : []));
+
+  test('is said, with what comes nearest in the order of its author', () => {
+    expect(lacking('arnold presses')).toEqual(['Arnold press']);
+    expect(firstOf('arnold press', 3)).toEqual(['overhead-press', 'alternating-overhead-press', 'half-kneeling-press']);
+    // With what else is asked, as far as that goes.
+    expect(firstOf('seated arnold press')).toEqual(['overhead-press']);
+    expect(lacking('leg extension machine bad knee')).toEqual(['Leg extension']);
+    for (const { movementId } of search.answer('leg extension machine bad knee').hits)
+      expect(documentOf(movementId).cautions.some(({ caution, closed }) => caution === 'knee' && closed)).toBe(false);
+  });
+
+  test('isn’t said of what somebody has added under that name', () => {
+    const own = { ...documentOf('waxwing:overhead-press'), id: 'net-loft:arnold-press', name: 'Arnold press', otherNames: [] };
+    const theirs = buildLibrarySearch([...movements, own], vocabulary, ladderOf([...movements, own]));
+    const { terms, hits } = theirs.answer('arnold press');
+    expect(terms).toEqual([]);
+    expect(hits[0]!.movementId).toBe('net-loft:arnold-press');
+  });
+
+  test('a purpose that names neither muscle nor movement brings what serves it, and narrows with the rest', () => {
+    expect(firstOf('client plays golf')).toEqual(['rotational-throw']);
+    expect(firstOf('golf no kit')).toEqual(['open-book']);
+    expect(read('golf no kit')).toEqual(['narrowing', 'narrowing']);
+  });
+});
+
 describe('what isn’t typed to its end', () => {
   test('is already what it is about to become', () => {
     expect(search.answer('knees ca').faultTypeId).toBe('knees-in');

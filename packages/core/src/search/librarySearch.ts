@@ -16,6 +16,8 @@ import {
   peopleTermsOf,
   placeTermsOf,
   queryTermsOf,
+  termKey,
+  TERM_WORDS_MOST,
   type Meaning,
   type Person,
   type QueryTerm,
@@ -25,6 +27,7 @@ import {
   isCaution,
   isMeant,
   meaningOf,
+  MISSING,
   outside,
   readQuery,
   tellingOf,
@@ -149,7 +152,7 @@ class Search implements LibrarySearch {
     this.spelling = new Spelling(this.shorthands, {
       stems: [...this.names.stems(), ...this.termWords, ...this.texts.stems()],
       isKnown: (word, isLast) => this.isKnown(word, isLast),
-      isWhole: (word) => this.names.has(stemOf(word)) || this.termWords.has(stemOf(word)),
+      isWhole: (word) => this.isWhole(word),
       frequency: (stem) => this.names.frequency(stem),
       written: (stem) => this.written.get(stem) ?? stem,
     });
@@ -204,6 +207,10 @@ class Search implements LibrarySearch {
 
   /** Errors are forgiven in words that nothing knows, and in one that only sentences know when a name is meant. */
   private spelled(typed: readonly string[], nameWords: ReadonlySet<string>) {
+    // "Inch worms" are one word, before either is taken for what it is like.
+    const asOne = [{ word: typed.join(''), from: 0 }];
+    const isNeither = typed.length === 2 && !typed.some((word) => this.isWhole(word));
+    if (isNeither && this.finding.isName(asOne)) return { words: asOne, corrected: [] };
     const understood = this.spelling.understood(typed, nameWords);
     if (this.finding.isName(understood.words)) return understood;
     for (const { words, corrected } of this.spelling.nearly(understood.words, typed)) {
@@ -214,7 +221,9 @@ class Search implements LibrarySearch {
 
   /** The first way to take a query that brings something, from what is most likely meant to what is least. */
   private take(words: readonly QueryWord[], asked: Asked): Taken {
-    const felt = words.filter(({ word }) => stemOf(word) === FEEL);
+    // Who has no feeling in the feet is asked about by a caution, not by where something is felt.
+    const feel = words.filter(({ word }) => stemOf(word) === FEEL);
+    const felt = feel.length > 0 ? outside(this.cautionsIn(words), feel) : feel;
     if (felt.length > 0 && felt.length < words.length) {
       return this.asFelt(
         words.filter((each) => !felt.includes(each)),
@@ -222,6 +231,8 @@ class Search implements LibrarySearch {
         asked,
       );
     }
+    const unnamed = this.withoutNamed(words, asked);
+    if (unnamed) return unnamed;
     const withoutFillers = tellingOf(words);
     // A letter that may become anything, or nothing but fillers, is taken at its word.
     const telling = withoutFillers.length > 0 ? withoutFillers : words;
@@ -355,9 +366,60 @@ class Search implements LibrarySearch {
     return { ...taken, terms: inOrder([...taken.terms, place]), found };
   }
 
+  /** "Chest without push ups": what is called so isn't meant, however the rest is taken. */
+  private withoutNamed(words: readonly QueryWord[], asked: Asked): Taken | null {
+    const at = words.findIndex(({ word }) => MISSING.test(word));
+    if (at < 0 || this.finding.isName(words)) return null;
+    // "Without planks bad knee": the knee is no plank's.
+    const cautions = this.cautionsIn(words);
+    const end = words.findIndex((word, i) => i > at && outside(cautions, [word]).length === 0);
+    const within = end < 0 ? words : words.slice(0, end);
+    const unwanted = new Set<string>();
+    let isNamed = false;
+    let next = at + 1;
+    for (
+      let one = this.unwantedAt(within, next);
+      one;
+      one = words[next]?.word === 'or' ? this.unwantedAt(within, next + 1) : null
+    ) {
+      for (const movement of one.movements) unwanted.add(this.documents[movement]!.id);
+      isNamed ||= one.isNamed;
+      next = one.to;
+    }
+    const rest = [...words.slice(0, at), ...words.slice(next)];
+    if (!isNamed || tellingOf(rest).length === 0) return null;
+    const [from, to] = [words[at]!.from, words[next - 1]!.from + 1];
+    const text = `Without ${asked.typed.slice(words[at + 1]!.from, to).join(' ')}`;
+    const term: ReadTerm = { text, meaning: { kind: 'not-these', movementIds: unwanted }, from, to };
+    const taken = this.take(rest, { ...asked, limit: Infinity });
+    const found = this.finding.within(taken.found, [term], asked.limit);
+    return found.length > 0 ? { ...taken, terms: inOrder([...taken.terms, term]), found } : null;
+  }
+
+  private cautionsIn(words: readonly QueryWord[]): readonly ReadTerm[] {
+    return readQuery(words, this.terms).terms.filter(isCaution);
+  }
+
+  /** The most words from here on that are a whole name, a kind of movement or a thing, with what is called so, is such or needs it. */
+  private unwantedAt(words: readonly QueryWord[], from: number) {
+    for (let to = Math.min(words.length, from + TERM_WORDS_MOST); to > from; to -= 1) {
+      const own = words.slice(from, to);
+      const isNamed = this.finding.isName(own);
+      const term = this.terms.get(termKey(own.map(({ word }) => word)));
+      const isKind = term?.meaning.kind === 'narrowing' || term?.meaning.kind === 'kit';
+      if (!isNamed && !isKind) continue;
+      const called = isNamed ? [...this.finding.fits(own).keys()] : [];
+      return { to, isNamed, movements: [...called, ...(isKind ? this.finding.allOf(term) : [])] };
+    }
+    return null;
+  }
+
   /** "Cardio sitting down": where nothing is all of it, all but one; what somebody must be spared is never left out. */
   private withOneLess(terms: readonly ReadTerm[], words: readonly QueryWord[], asked: Asked): Taken {
-    for (const less of [...terms].reverse()) {
+    // Whoever names movements means these: that goes last.
+    const isPicked = ({ meaning }: ReadTerm) => meaning.kind === 'narrowing' && meaning.narrows.movements !== undefined;
+    const inTurn = [...terms].reverse().sort((a, b) => Number(isPicked(a)) - Number(isPicked(b)));
+    for (const less of inTurn) {
       const rest = terms.filter((each) => each !== less);
       if (isCaution(less) || rest.length === 0) continue;
       const found = this.finding.everyOne(rest, asked);
@@ -405,6 +467,11 @@ class Search implements LibrarySearch {
     // The plainest of its forms is shown.
     if (known === undefined || word.length < known.length) this.written.set(stem, word);
     return stem;
+  }
+
+  /** Stands in names or terms. */
+  private isWhole(word: string): boolean {
+    return this.names.has(stemOf(word)) || this.termWords.has(stemOf(word));
   }
 
   /** Stands in names, terms or sentences; the last word, which is rarely typed to its end, may become one that does. */

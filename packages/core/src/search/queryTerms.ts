@@ -11,8 +11,10 @@ export type Meaning =
   | { readonly kind: 'kit'; readonly kitIds: readonly string[] }
   | { readonly kind: 'caution'; readonly cautionId: string }
   | { readonly kind: 'feeling'; readonly feelingIds: readonly string[] }
-  | { readonly kind: 'narrowing'; readonly termId: string; readonly narrows: Narrowing }
+  /** `isLacking`: for a movement that the library doesn't have. */
+  | { readonly kind: 'narrowing'; readonly termId: string; readonly narrows: Narrowing; readonly isLacking?: boolean }
   | { readonly kind: 'without'; readonly of: Extract<Meaning, { kind: 'kit' | 'narrowing' }> }
+  | { readonly kind: 'not-these'; readonly movementIds: ReadonlySet<string> }
   | { readonly kind: 'direction'; readonly direction: Direction }
   | { readonly kind: 'lever'; readonly lever: Lever }
   /** The easier, or the harder, of whatever else is asked for. */
@@ -153,8 +155,9 @@ export function queryTermsOf(
   for (const { id, place, saidAs = [] } of vocabulary.feelings ?? []) {
     add(saidAs, { text: `Felt: ${place}`, meaning: { kind: 'feeling', feelingIds: [id] } });
   }
-  for (const { id, name, otherNames = [], narrows } of vocabulary.searchTerms ?? []) {
-    add([name, ...otherNames], { text: upperFirst(name), meaning: { kind: 'narrowing', termId: id, narrows } });
+  for (const { id, name, otherNames = [], narrows, isLacking } of vocabulary.searchTerms ?? []) {
+    const meaning = { kind: 'narrowing', termId: id, narrows, ...(isLacking && { isLacking }) } as const;
+    add([name, ...otherNames], { text: upperFirst(name), meaning });
   }
   for (const { id, name, otherNames = [] } of vocabulary.cautions ?? []) {
     // A part of the body is no caution by itself: "shoulder" may be anything.

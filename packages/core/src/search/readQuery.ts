@@ -3,7 +3,7 @@ import { isFiller } from './fillers.ts';
 import { anyOrderKey, termKey, TERM_WORDS_MOST, type Meaning, type QueryTerm } from './queryTerms.ts';
 
 /** Says of kit, or of a kind of movement, that it isn't to be. */
-const MISSING = /^(no|without)$/;
+export const MISSING = /^(no|without)$/;
 /** And of what hurts, that it is there. */
 const SPARED = /^(no|without|not|dont|doesnt|wont|isnt)$/;
 
@@ -28,41 +28,52 @@ export interface Reading {
   readonly rest: readonly QueryWord[];
 }
 
-/** Finds the terms in a query, longest first, in the first vocabulary that has them; no word is read twice. */
+/**
+ * Finds the terms in a query, longest first, in the first vocabulary that has them; no word is read twice. What is said in the order of
+ * its words comes before what is said in another: "on the knees bad elbow" is no bad knee.
+ */
 export function readQuery(words: readonly QueryWord[], ...vocabularies: readonly ReadonlyMap<string, QueryTerm>[]): Reading {
   const found: ReadTerm[] = [];
   const isRead = new Set<number>();
   for (let size = Math.min(TERM_WORDS_MOST, words.length); size > 0; size -= 1) {
-    for (let at = 0; at + size <= words.length; at += 1) {
-      const window = words.slice(at, at + size);
-      if (window.some((_, i) => isRead.has(at + i))) continue;
-      const term = vocabularies.map((terms) => termIn(window, terms)).find(Boolean);
-      if (!term) continue;
-      window.forEach((_, i) => isRead.add(at + i));
-      found.push({ ...term, from: window[0]!.from, to: window.at(-1)!.from + 1 });
+    for (const readIn of size > 1 ? [termIn, termInAnyOrder] : [termIn]) {
+      for (let at = 0; at + size <= words.length; at += 1) {
+        const window = words.slice(at, at + size);
+        if (window.some((_, i) => isRead.has(at + i))) continue;
+        const term = vocabularies.map((terms) => readIn(window, terms)).find(Boolean);
+        if (!term) continue;
+        window.forEach((_, i) => isRead.add(at + i));
+        found.push({ ...term, from: window[0]!.from, to: window.at(-1)!.from + 1 });
+      }
     }
   }
   const rest = words.filter((_, at) => !isRead.has(at));
   return { terms: inOrder(found), rest };
 }
 
-/** "Rows without a bar": of what isn't there; "without knee pain": for who has it. Such a word before a term belongs to it. */
+/** "Rows without a bar": of what isn't there; "without knee pain": for who has it. Such a word before a term belongs to it, and with "or" to the next. */
 export function withMissing({ terms, rest }: Reading): Reading {
   const taken = new Set<QueryWord>();
-  const said = terms.map((term): ReadTerm => {
+  const said: ReadTerm[] = [];
+  for (const term of terms) said.push(told(term, said.at(-1)));
+  return { terms: said, rest: rest.filter((word) => !taken.has(word)) };
+
+  function told(term: ReadTerm, last: ReadTerm | undefined): ReadTerm {
     const before = rest.filter(({ from, word }) => from < term.from && !isFiller(word)).at(-1);
     const follows = before && !terms.some(({ from, to }) => from < term.from && to > before.from);
     const { meaning } = term;
+    const isKind = meaning.kind === 'kit' || meaning.kind === 'narrowing';
+    const isAlso = last?.meaning.kind === 'without' && rest.some(({ word, from }) => word === 'or' && from === term.from - 1);
+    if (isKind && isAlso) return { ...missing(term.text, meaning), from: term.from, to: term.to };
     if (!follows) return term;
     if (meaning.kind === 'caution' && SPARED.test(before.word)) {
       taken.add(before);
       return { ...term, from: before.from };
     }
-    if ((meaning.kind !== 'kit' && meaning.kind !== 'narrowing') || !MISSING.test(before.word)) return term;
+    if (!isKind || !MISSING.test(before.word)) return term;
     taken.add(before);
     return { ...missing(term.text, meaning), from: before.from, to: term.to };
-  });
-  return { terms: said, rest: rest.filter((word) => !taken.has(word)) };
+  }
 }
 
 /** The same for the same term: what it comes to is kept by its meaning. */
@@ -79,10 +90,14 @@ function missing(text: string, of: Extract<Meaning, { kind: 'kit' | 'narrowing' 
 /** With its fillers as they stand, or without those in the middle. */
 function termIn(window: readonly QueryWord[], terms: ReadonlyMap<string, QueryTerm>): QueryTerm | undefined {
   const words = window.map(({ word }) => word);
-  const asTyped = terms.get(termKey(words)) ?? terms.get(anyOrderKey(words));
+  const asTyped = terms.get(termKey(words));
   if (asTyped || words.length < 3 || isFiller(words[0]!) || isFiller(words.at(-1)!)) return asTyped;
   const telling = words.filter((word) => !isFiller(word));
   return telling.length < words.length ? terms.get(termKey(telling)) : undefined;
+}
+
+function termInAnyOrder(window: readonly QueryWord[], terms: ReadonlyMap<string, QueryTerm>): QueryTerm | undefined {
+  return terms.get(anyOrderKey(window.map(({ word }) => word)));
 }
 
 /**
@@ -126,6 +141,7 @@ export function isMeant(meaning: Meaning): boolean {
   return (
     meaning.kind === 'caution' ||
     meaning.kind === 'without' ||
+    meaning.kind === 'not-these' ||
     meaning.kind === 'feeling' ||
     meaning.kind === 'client' ||
     (meaning.kind === 'narrowing' && !meaning.narrows.pattern)

@@ -2,7 +2,7 @@ import { feltIn } from '../movement/feeling.ts';
 import { matchesFacets } from '../movement/facets.ts';
 import type { Lexicon } from '../movement/library.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
-import type { Meaning } from './queryTerms.ts';
+import type { Meaning, QueryTerm } from './queryTerms.ts';
 import type { ReadTerm } from './readQuery.ts';
 
 /** A movement that has to be limited for a caution comes after those that needn't. */
@@ -11,6 +11,8 @@ const LIMITED = 0.7;
 const AROUND_THE_CAUTION = 0.8;
 /** Of what somebody with a caution may do, the easier comes first: what a rung of its ladder counts. */
 const RUNG = 0.25;
+/** And what takes no practice. */
+const SKILL = 0.5;
 /** What is written of a movement first is what goes wrong with it most: each place after that counts so much. */
 const PLACE_OF_FAULT = 0.2;
 /** Who begins has shown nothing yet. */
@@ -32,6 +34,8 @@ const FAULT_IN_STRETCH = 0.6;
 const OF_SEVERAL = 0.3;
 /** What is usually done with something else. */
 const REPLACED = 1;
+/** Of movements that are named one by one, the first comes first, whatever is commoner. */
+const PLACE_AMONG_NAMED = 3;
 /** A fault that hurts somebody is watched for first. */
 const OF_SEVERITY = { risk: -0.3, performance: -0.1, polish: 0 } as const;
 /** Kit that every room has. */
@@ -53,7 +57,7 @@ export class TermCosts {
   }
 
   /** `null` when a term rules a movement out, else what all of them cost it; less is better. */
-  of(movement: number, terms: readonly ReadTerm[]): number | null {
+  of(movement: number, terms: readonly QueryTerm[]): number | null {
     let cost = 0;
     for (const { meaning } of terms) cost += this.costsOf(meaning)[movement]!;
     return Number.isNaN(cost) ? null : cost;
@@ -93,10 +97,17 @@ export class TermCosts {
         return meaning.kitIds.some((needs) => matchesFacets(document, { needs })) ? REPLACED : null;
       case 'without':
         return this.isOf(document, meaning.of) ? null : 0;
+      case 'not-these':
+        return meaning.movementIds.has(document.id) ? null : 0;
       case 'narrowing': {
-        const { withoutKit, ...facets } = meaning.narrows;
+        const { withoutKit, withoutWeights, rhythm, movements, ...facets } = meaning.narrows;
+        if (rhythm && document.rhythm !== rhythm) return null;
+        if (withoutWeights && document.kit.needed.some((each) => this.lexicon.kit.get(each)?.weighs)) return null;
         if (withoutKit && document.kit.needed.some((each) => !EVERYWHERE.has(each))) return null;
-        return matchesFacets(document, facets) ? 0 : null;
+        if (!matchesFacets(document, facets)) return null;
+        if (!movements) return 0;
+        const place = movements.indexOf(document.id);
+        return place < 0 ? null : PLACE_AMONG_NAMED * place;
       }
       case 'caution': {
         // What is closed to somebody alone is no more open to them joined with something else.
@@ -105,7 +116,7 @@ export class TermCosts {
         if (own.some(({ closed }) => closed)) return null;
         const around = this.worksAround(document, meaning.cautionId) ? AROUND_THE_CAUTION : 0;
         const rung = Math.max(...parts.map(({ id }, at) => this.rungOf(id) + (at > 0 ? 1 : 0)));
-        return (own.length > 0 ? LIMITED : 0) - around + RUNG * rung;
+        return (own.length > 0 ? LIMITED : 0) - around + RUNG * rung + SKILL * document.skill;
       }
       case 'fault': {
         const place = document.faults.findIndex(({ type }) => type === meaning.faultTypeId);

@@ -38,6 +38,8 @@ const FIELDS: Readonly<Record<string, string>> = {
   everywhere: 'is found anywhere',
   exclusive: 'serves one person at a time',
   weighs: 'is a load',
+  narrows: 'finds',
+  isLacking: 'isn’t in the library',
   change: 'on the figure',
   words: 'how it is said',
 };
