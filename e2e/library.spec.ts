@@ -28,6 +28,16 @@ test('a movement is found by a fault’s wording with a typing error, narrowed, 
   await expect(field).toHaveValue('elbows flair');
   await found.click();
   await expect(page.getByRole('heading', { name: 'Dumbbell floor press', level: 1 })).toBeVisible();
+
+  // On a phone what was found stands under what was typed, and the choices are one tap further.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.address}/library`);
+  await typeInto(field, 'preacher curl');
+  await expect(page.getByText('Preacher curl isn’t in the library. These come nearest.')).toBeVisible();
+  await expect(page.getByRole('link', { name: /Concentration curl/ })).toBeInViewport();
+  await page.getByRole('button', { name: 'Narrow it down' }).click();
+  await page.getByLabel('Needs').selectOption('bench');
+  await expect(page.getByRole('button', { name: 'Narrow it down: 1 chosen' })).toBeVisible();
 });
 
 test('found in a second: names, faults, needs and errors, as trainers type them', async ({ page, server }) => {

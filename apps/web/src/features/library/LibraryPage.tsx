@@ -33,6 +33,7 @@ import { Empty, Failed, Loading } from '../../shared/states.tsx';
 import { Understood } from '../../shared/Understood.tsx';
 import { useAddress } from '../../shared/useAddress.ts';
 import { useViewpoint } from '../../shared/viewpoint.ts';
+import { NarrowedBy } from './NarrowedBy.tsx';
 import { FacetChoices, FACET_NAMES } from './FacetChoices.tsx';
 import { FaultAnswer } from './FaultAnswer.tsx';
 import { FeelingAnswer } from './FeelingAnswer.tsx';
@@ -152,12 +153,14 @@ export default function LibraryPage() {
         {library && answer && (
           <Understood answer={answer} library={library} query={asked} onQuery={(text) => address.set({ q: text })} />
         )}
-        <PatternChoice
-          patterns={patterns}
-          chosen={address.get('pattern')}
-          onChoose={(value) => address.set({ pattern: value })}
-        />
-        {library && <FacetChoices library={library} address={address} />}
+        <NarrowedBy count={ALL_CHOICES.filter((name) => address.get(name)).length}>
+          <PatternChoice
+            patterns={patterns}
+            chosen={address.get('pattern')}
+            onChoose={(value) => address.set({ pattern: value })}
+          />
+          {library && <FacetChoices library={library} address={address} />}
+        </NarrowedBy>
         {isPending && <Loading what="the library" />}
         {error && <Failed what="the library" error={error} onRetry={() => void refetch()} />}
         {library && (
@@ -226,6 +229,9 @@ function PutAwayList({ library }: { readonly library: IndexedLibrary }) {
     </details>
   );
 }
+
+/** What can be chosen besides what is typed. */
+const ALL_CHOICES = [...FACET_NAMES, 'for', 'place', 'sort'];
 
 const NO_FACETS = Object.fromEntries(['q', 'place', 'sort', ...FACET_NAMES].map((name) => [name, null]));
 
