@@ -15,7 +15,13 @@ export async function everyPage(page: Page, server: Served): Promise<string[]> {
   const [session] = await answer<{ sessionId: string }[]>('sessions');
   return [
     ...['', 'diary', 'plans', `visits/${visits[0]!.bookingId}/plan?as=last`],
-    ...['library', 'library/new', 'library/waxwing:goblet-squat', 'library/waxwing:goblet-squat/changes'],
+    ...[
+      'library',
+      'library/new',
+      'library/waxwing:goblet-squat',
+      'library/waxwing:goblet-squat/changes',
+      'library/waxwing:hammer-curl?changing=yes',
+    ],
     ...['ladders/squat', 'ladders/squat?as=list', 'words', 'inbox', 'packs', 'health', 'stances'],
     ...['clients', 'clients/new', `clients/${clientId}`, `clients/${clientId}/record`, `clients/${clientId}/tests`],
     ...['log', `log/${session!.sessionId}`, 'tools', 'tools/plates', 'tools/makeshift', 'tools/intervals'],

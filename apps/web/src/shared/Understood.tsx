@@ -63,7 +63,7 @@ export function Understood({ answer, library, query, onQuery }: UnderstoodProps)
         </p>
       ))}
       {said.length > 0 && (
-        <p role="status" className="text-quiet mt-2">
+        <p role="status" className="text-quiet mt-2 wrap-anywhere">
           {said.join(' ')}
         </p>
       )}
