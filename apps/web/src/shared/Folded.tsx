@@ -20,7 +20,7 @@ export function Folded({ title, said, mustShow, children }: FoldedProps) {
     >
       <summary className="min-h-11 cursor-pointer py-2 text-lg">
         <b>{title}</b>
-        <span className="text-quiet">: {said}</span>
+        <span className="text-quiet wrap-anywhere">: {said}</span>
       </summary>
       {children}
     </details>
