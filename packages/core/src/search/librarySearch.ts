@@ -16,8 +16,6 @@ import {
   peopleTermsOf,
   placeTermsOf,
   queryTermsOf,
-  termKey,
-  TERM_WORDS_MOST,
   type Meaning,
   type Person,
   type QueryTerm,
@@ -27,7 +25,6 @@ import {
   isCaution,
   isMeant,
   meaningOf,
-  MISSING,
   outside,
   readQuery,
   tellingOf,
@@ -41,6 +38,7 @@ import { Spelling, type Corrected } from './spelling.ts';
 import { NOTHING_TAKEN, together, type Asked, type Found, type FoundBy, type Taken } from './taken.ts';
 import { TermCosts } from './termCosts.ts';
 import { TextIndex } from './textIndex.ts';
+import { withoutNamed } from './unwanted.ts';
 import { wordsTyped } from './words.ts';
 
 export type { FoundBy } from './taken.ts';
@@ -223,7 +221,7 @@ class Search implements LibrarySearch {
   private take(words: readonly QueryWord[], asked: Asked): Taken {
     // Who has no feeling in the feet is asked about by a caution, not by where something is felt.
     const feel = words.filter(({ word }) => stemOf(word) === FEEL);
-    const felt = feel.length > 0 ? outside(this.cautionsIn(words), feel) : feel;
+    const felt = feel.length > 0 ? outside(readQuery(words, this.terms).terms.filter(isCaution), feel) : feel;
     if (felt.length > 0 && felt.length < words.length) {
       return this.asFelt(
         words.filter((each) => !felt.includes(each)),
@@ -231,8 +229,8 @@ class Search implements LibrarySearch {
         asked,
       );
     }
-    const unnamed = this.withoutNamed(words, asked);
-    if (unnamed) return unnamed;
+    const without = this.takeWithout(words, asked);
+    if (without) return without;
     const withoutFillers = tellingOf(words);
     // A letter that may become anything, or nothing but fillers, is taken at its word.
     const telling = withoutFillers.length > 0 ? withoutFillers : words;
@@ -366,52 +364,14 @@ class Search implements LibrarySearch {
     return { ...taken, terms: inOrder([...taken.terms, place]), found };
   }
 
-  /** "Chest without push ups": what is called so isn't meant, however the rest is taken. */
-  private withoutNamed(words: readonly QueryWord[], asked: Asked): Taken | null {
-    const at = words.findIndex(({ word }) => MISSING.test(word));
-    if (at < 0 || this.finding.isName(words)) return null;
-    // "Without planks bad knee": the knee is no plank's.
-    const cautions = this.cautionsIn(words);
-    const end = words.findIndex((word, i) => i > at && outside(cautions, [word]).length === 0);
-    const within = end < 0 ? words : words.slice(0, end);
-    const unwanted = new Set<string>();
-    let isNamed = false;
-    let next = at + 1;
-    for (
-      let one = this.unwantedAt(within, next);
-      one;
-      one = words[next]?.word === 'or' ? this.unwantedAt(within, next + 1) : null
-    ) {
-      for (const movement of one.movements) unwanted.add(this.documents[movement]!.id);
-      isNamed ||= one.isNamed;
-      next = one.to;
-    }
-    const rest = [...words.slice(0, at), ...words.slice(next)];
-    if (!isNamed || tellingOf(rest).length === 0) return null;
-    const [from, to] = [words[at]!.from, words[next - 1]!.from + 1];
-    const text = `Without ${asked.typed.slice(words[at + 1]!.from, to).join(' ')}`;
-    const term: ReadTerm = { text, meaning: { kind: 'not-these', movementIds: unwanted }, from, to };
+  /** The rest as it would be without what isn't wanted by its name; `null` when nobody said such a thing, or it leaves nothing. */
+  private takeWithout(words: readonly QueryWord[], asked: Asked): Taken | null {
+    const divided = withoutNamed(words, asked.typed, this.terms, this.finding, (movement) => this.documents[movement]!.id);
+    if (!divided) return null;
+    const { unwanted, rest } = divided;
     const taken = this.take(rest, { ...asked, limit: Infinity });
-    const found = this.finding.within(taken.found, [term], asked.limit);
-    return found.length > 0 ? { ...taken, terms: inOrder([...taken.terms, term]), found } : null;
-  }
-
-  private cautionsIn(words: readonly QueryWord[]): readonly ReadTerm[] {
-    return readQuery(words, this.terms).terms.filter(isCaution);
-  }
-
-  /** The most words from here on that are a whole name, a kind of movement or a thing, with what is called so, is such or needs it. */
-  private unwantedAt(words: readonly QueryWord[], from: number) {
-    for (let to = Math.min(words.length, from + TERM_WORDS_MOST); to > from; to -= 1) {
-      const own = words.slice(from, to);
-      const isNamed = this.finding.isName(own);
-      const term = this.terms.get(termKey(own.map(({ word }) => word)));
-      const isKind = term?.meaning.kind === 'narrowing' || term?.meaning.kind === 'kit';
-      if (!isNamed && !isKind) continue;
-      const called = isNamed ? [...this.finding.fits(own).keys()] : [];
-      return { to, isNamed, movements: [...called, ...(isKind ? this.finding.allOf(term) : [])] };
-    }
-    return null;
+    const found = this.finding.within(taken.found, [unwanted], asked.limit);
+    return found.length > 0 ? { ...taken, terms: inOrder([...taken.terms, unwanted]), found } : null;
   }
 
   /** "Cardio sitting down": where nothing is all of it, all but one; what somebody must be spared is never left out. */
