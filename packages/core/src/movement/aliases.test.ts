@@ -79,7 +79,7 @@ describe('a movement that refers to what was renamed', () => {
 
 describe('a vocabulary', () => {
   test('loses what was renamed, and what is left refers to the new', () => {
-    const { cues, faultTypes } = renamedVocabulary({
+    const { cues, faultTypes, searchTerms } = renamedVocabulary({
       ...SMALL_VOCABULARY,
       aliases: [...ALIASES],
       faultTypes: [
@@ -87,7 +87,9 @@ describe('a vocabulary', () => {
         { id: 'knees-cave', name: 'Knees cave', region: 'knees', causes: [], drills: ['w:old'] },
       ],
       cues: [...SMALL_VOCABULARY.cues!, { id: 'tear-the-floor', text: 'Tear the floor', kind: 'external', for: ['knees-in'] }],
+      searchTerms: [{ id: 'golf', name: 'golf', narrows: { movements: ['w:old', 'w:other'] } }],
     });
+    expect(searchTerms![0]!.narrows).toEqual({ movements: ['w:new', 'w:other'] });
     expect(cues).toEqual([{ id: 'tear-the-floor', text: 'Tear the floor', kind: 'external', for: ['knees-cave'] }]);
     expect(faultTypes!.map(({ id }) => id)).toEqual(['heels-lift', 'trunk-tips', 'head-juts', 'knees-cave']);
     expect(faultTypes!.at(-1)!.drills).toEqual(['w:new']);

@@ -398,6 +398,9 @@ describe('what isn’t wanted', () => {
     }
     for (const { movementId } of search.answer('chest no bench or push ups').hits)
       expect(documentOf(movementId).kit.needed).not.toContain('bench');
+    // A thing is kept from by what needs it, not by what is called by it.
+    expect(firstOf('chest no bench or push ups', 10)).toContain('floor-press');
+    expect(firstOf('chest without bench', 10)).toContain('floor-press');
     // Both are kinds: read as terms, which may be taken off one by one.
     expect(read('rows without bands or cables')).toEqual(['narrowing', 'without', 'without']);
   });
@@ -433,6 +436,12 @@ describe('what is asked for that isn’t there', () => {
     const { terms, hits } = theirs.answer('arnold press');
     expect(terms).toEqual([]);
     expect(hits[0]!.movementId).toBe('net-loft:arnold-press');
+    const longer = { ...own, name: 'Seated Arnold press' };
+    const answer = buildLibrarySearch([...movements, longer], vocabulary, ladderOf([...movements, longer])).answer(
+      'arnold press',
+    );
+    expect(answer.terms).toEqual([]);
+    expect(answer.hits[0]!.movementId).toBe('net-loft:arnold-press');
   });
 
   test('a purpose that names neither muscle nor movement brings what serves it, and narrows with the rest', () => {

@@ -16,6 +16,7 @@ import {
   peopleTermsOf,
   placeTermsOf,
   queryTermsOf,
+  termKey,
   type Meaning,
   type Person,
   type QueryTerm,
@@ -138,7 +139,9 @@ class Search implements LibrarySearch {
     this.lexicon = lexiconOf(vocabulary);
     this.shorthands = new Map((vocabulary.shorthands ?? []).map(({ id, means }) => [id, wordsIn(means)]));
     const wordsOf = (text: string) => this.spelledOut(text);
-    this.terms = queryTermsOf(vocabulary, wordsOf);
+    // Whoever has added a "Barbell Zercher squat" doesn't lack the Zercher squat.
+    const held = documents.map(({ name }) => ` ${termKey(wordsOf(name))} `).join('|');
+    this.terms = queryTermsOf(vocabulary, wordsOf, (name) => held.includes(` ${termKey(wordsOf(name))} `));
     this.places = placeTermsOf(vocabulary, wordsOf);
     this.sortedKeys = [...this.terms.keys()].filter((key) => !key.startsWith('~')).sort();
     this.termWords = new Set([FEEL, ...[...this.terms.keys(), ...this.places.keys()].flatMap((key) => key.split(' '))]);

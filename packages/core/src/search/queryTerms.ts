@@ -125,10 +125,11 @@ export function anyOrderKey(words: readonly string[]): string {
 /** Longest term, in words. */
 export const TERM_WORDS_MOST = 6;
 
-/** Every term of a vocabulary by its key; `wordsOf` spells out what stands for other words. Where two kinds share a name, the later in this list has it; muscles, and things, share theirs. */
+/** Every term of a vocabulary by its key; `wordsOf` spells out what stands for other words; what `isHeld` says that the library has by now isn't lacking. Where two kinds share a name, the later in this list has it; muscles, and things, share theirs. */
 export function queryTermsOf(
   vocabulary: Vocabulary,
   wordsOf: (text: string) => string[] = wordsIn,
+  isHeld: (name: string) => boolean = () => false,
 ): ReadonlyMap<string, QueryTerm> {
   const terms = new Map<string, QueryTerm>();
   const add = (names: readonly string[], term: QueryTerm) => {
@@ -157,7 +158,8 @@ export function queryTermsOf(
   }
   for (const { id, name, otherNames = [], narrows, isLacking } of vocabulary.searchTerms ?? []) {
     const meaning = { kind: 'narrowing', termId: id, narrows, ...(isLacking && { isLacking }) } as const;
-    add([name, ...otherNames], { text: upperFirst(name), meaning });
+    const called = [name, ...otherNames].filter((each) => !isLacking || !isHeld(each));
+    add(called, { text: upperFirst(name), meaning });
   }
   for (const { id, name, otherNames = [] } of vocabulary.cautions ?? []) {
     // A part of the body is no caution by itself: "shoulder" may be anything.

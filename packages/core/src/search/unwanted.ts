@@ -27,13 +27,14 @@ export function withoutNamed(
   const within = end < 0 ? words : words.slice(0, end);
   const movementIds = new Set<string>();
   let isNamed = false;
-  let next = at + 1;
-  for (let one = unwantedAt(within, next, terms, finding); one; one = unwantedAt(within, next + 1, terms, finding)) {
+  let next = at;
+  do {
+    const one = unwantedAt(within, next + 1, terms, finding);
+    if (!one) break;
     for (const movement of one.movements) movementIds.add(idOf(movement));
     isNamed ||= one.isNamed;
     next = one.to;
-    if (words[next]?.word !== 'or') break;
-  }
+  } while (words[next]?.word === 'or');
   const rest = [...words.slice(0, at), ...words.slice(next)];
   if (!isNamed || tellingOf(rest).length === 0) return null;
   const [from, to] = [words[at]!.from, words[next - 1]!.from + 1];
@@ -45,9 +46,11 @@ export function withoutNamed(
 function unwantedAt(words: readonly QueryWord[], from: number, terms: ReadonlyMap<string, QueryTerm>, finding: Finding) {
   for (let to = Math.min(words.length, from + TERM_WORDS_MOST); to > from; to -= 1) {
     const own = words.slice(from, to);
-    const isNamed = finding.isName(own);
     const term = terms.get(termKey(own.map(({ word }) => word)));
-    const isKind = term?.meaning.kind === 'narrowing' || term?.meaning.kind === 'kit';
+    const isThing = term?.meaning.kind === 'kit';
+    // Who has no bench can press on the floor, though some call that a bench press, too.
+    const isNamed = !isThing && finding.isName(own);
+    const isKind = isThing || term?.meaning.kind === 'narrowing';
     if (!isNamed && !isKind) continue;
     const called = isNamed ? [...finding.fits(own).keys()] : [];
     return { to, isNamed, movements: [...called, ...(isKind ? finding.allOf(term) : [])] };
