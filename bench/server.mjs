@@ -282,32 +282,37 @@ export async function serverReads() {
   // In a process of its own, as it is: what this one does meanwhile isn't the server's time.
   const server = await serve(file);
   const cookie = await signIn(server.address);
-  const timed = async (work, rounds) => {
+  /** The sorted times of each of these, taken in turns: this machine's speed changes within the minute, and all are to be compared. */
+  const timed = async (works, rounds) => {
     // As a server is that has been running for a while.
-    for (let n = 0; n < 100; n += 1) await work(n);
-    const times = [];
+    for (let n = 0; n < 100; n += 1) for (const work of works) await work(n);
+    const times = works.map(() => []);
     for (let n = 0; n < rounds; n += 1) {
-      const from = performance.now();
-      await work(n);
-      times.push(performance.now() - from);
+      for (const [i, work] of works.entries()) {
+        const from = performance.now();
+        await work(n);
+        times[i].push(performance.now() - from);
+      }
     }
-    return times.sort((a, b) => a - b);
+    return times.map((each) => each.sort((a, b) => a - b));
   };
   const db = new Database(file, { readonly: true });
   const at = (times, share) => times[Math.min(times.length - 1, Math.floor(times.length * share))];
   console.log(`\nserver, ${CLIENTS} clients, ${(CLIENTS * SESSIONS_EACH * SETS_EACH).toLocaleString('en-GB')} logged sets`);
   for (let n = 0; n < 100; n += 1) for (const { path } of reads) await read(`${server.address}/api/${path(n)}`, cookie);
   // What the way there and back takes, who asks looked up and nothing found, is the same for all.
-  const empty = at(await timed(() => read(`${server.address}/api/clients/forgotten`, cookie), 200), 0.5);
-  console.log(`  an empty answer, signed in                    median ${empty.toFixed(2).padStart(6)} ms`);
+  const empty = () => read(`${server.address}/api/clients/forgotten`, cookie);
   for (const [i, { what, path }] of reads.entries()) {
     const asked = statements[i];
-    const base = at(await timed((n) => bare(db, asked[n % asked.length]), 200), 0.5);
-    const times = await timed((n) => read(`${server.address}/api/${path(n)}`, cookie), 200);
+    const [times, ofEmpty, ofBare] = await timed(
+      [(n) => read(`${server.address}/api/${path(n)}`, cookie), empty, (n) => bare(db, asked[n % asked.length])],
+      200,
+    );
+    const base = at(ofBare, 0.5);
     const median = at(times, 0.5);
     const ratio = (ms) => (Math.max(0, ms) / base).toFixed(1).padStart(4);
     console.log(
-      `  ${what.padEnd(44)} median ${median.toFixed(2).padStart(6)} ms   p99 ${at(times, 0.99).toFixed(1).padStart(5)} ms   bound 25 ms   bare SQL for the same ${base.toFixed(2).padStart(5)} ms: ${ratio(median)}×, beyond an empty answer ${ratio(median - empty)}×`,
+      `  ${what.padEnd(44)} median ${median.toFixed(2).padStart(6)} ms   p99 ${at(times, 0.99).toFixed(1).padStart(5)} ms   bound 25 ms   bare SQL for the same ${base.toFixed(2).padStart(5)} ms: ${ratio(median)}×, beyond an empty answer ${ratio(median - at(ofEmpty, 0.5))}×`,
     );
   }
   db.close();

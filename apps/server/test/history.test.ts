@@ -308,6 +308,8 @@ test('what was done under an id of before is the past of the one that it has now
   expect(lane!.faultRates[`${PLAIN}/knees-in`]).toEqual({ looked: 2, shown: 2 });
   const record = (await maren.get(`/api/clients/${clientId}`).expect(200)).body as ClientSummary;
   expect(record.marks).toMatchObject([{ movementId: PLAIN, mark: 'owned' }]);
+  const listed = (await maren.get('/api/clients').expect(200)).body as ClientSummary[];
+  expect(listed.find((each) => each.clientId === clientId)).toEqual(record);
   const last = (await maren.get(`/api/clients/${clientId}/last-time`).expect(200)).body as LastTime[];
   expect(last.map(({ movementId }) => movementId)).toEqual([PLAIN]);
 

@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Param, Post, Put } from '@nestjs/common';
 import type { ClientSummary, Measurement } from '@waxwing/core/api';
 import { ClientPicture, ClientUpdate, HandOver, NewClient, NewMeasurement } from '@waxwing/core/shapes';
 import { IdPipe } from '../http/idPipe.ts';
@@ -16,9 +16,11 @@ export class ClientsController {
     private readonly pictures: Pictures,
   ) {}
 
+  /** A `ClientSummary[]`. */
   @Get()
-  list(@Actor() actor: SignedIn): Promise<ClientSummary[]> {
-    return this.clients.list(actor);
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  list(@Actor() actor: SignedIn): Promise<string> {
+    return this.clients.listed(actor);
   }
 
   @Post()

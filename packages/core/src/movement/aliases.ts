@@ -5,6 +5,8 @@ import type { Vocabulary } from './vocabulary.ts';
 /** Ids as they are now, of ids as they were logged. Whatever was never renamed is itself. */
 export interface Renames {
   readonly isEmpty: boolean;
+  /** Whether a document, as JSON, may hold an id that was renamed: most hold none, and are right as they are stored. */
+  readonly mayConcern: (json: string) => boolean;
   readonly movement: (id: string) => string;
   readonly faultType: (id: string) => string;
   /** Of a shared cue, or a movement's own. */
@@ -34,6 +36,7 @@ export function renamesOf(aliases: readonly Alias[] = []): Renames {
   };
   return {
     isEmpty: now.size === 0,
+    mayConcern: (json) => aliases.some(({ id }) => json.includes(id)),
     movement,
     faultType: (id) => last('fault-type', id),
     cue: (id) => ofMovement(last('cue', id)),
