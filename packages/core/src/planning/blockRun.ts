@@ -1,12 +1,11 @@
-import { isSameLoad } from '../movement/loadText.ts';
-import type { Load } from '../movement/load.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Side } from '../movement/terms.ts';
+import { changeOver, type Held } from './changeOver.ts';
 import { isSideBySide, laneEntry, workingSet, type Bout, type LaneEntry, type SetPlan } from './laneEntry.ts';
 import { itemsOf, placesOf, type Place } from './places.ts';
 import type { EmomFormat, IntervalsFormat, PlanBlock, PlanItem } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
-import { BRIEF_SECONDS, HANDLE_KIT_SECONDS, isFloorChange, positionChangeSeconds } from './planTimes.ts';
+import { BRIEF_SECONDS } from './planTimes.ts';
 import { stepId, type Step, type StepKind, type StepWork } from './step.ts';
 import { thingsFor } from './things.ts';
 
@@ -15,7 +14,7 @@ export interface LaneClock {
   readonly laneId: string;
   readonly at: number;
   now: number;
-  last: { readonly document: MovementDocument; readonly load: Load } | null;
+  last: Held | null;
   shown: Set<string>;
 }
 
@@ -148,7 +147,7 @@ export class BlockRun {
     const begun = lane.now;
     const restUntil = rest?.until ?? begun;
     const learned = this.learnedGap(lane, id);
-    const table = this.changeOver(lane, bout);
+    const table = changeOver(lane.last, bout, this.context);
     const isNew = !lane.shown.has(id);
     // What was learned passes after the rest, and showing is within it; what the table says may pass within the rest.
     const briefSeconds = isNew ? BRIEF_SECONDS[this.context.lane(lane.laneId).familiarity(id)] : 0;
@@ -240,37 +239,6 @@ export class BlockRun {
     lane.last = { document, load };
   }
 
-  /** Getting from what was just done to what comes: position, and what is put down, picked up and set. */
-  private changeOver(
-    { last }: LaneClock,
-    { document, load }: Pick<Bout, 'document' | 'load'>,
-  ): { readonly seconds: number; readonly isFloor: boolean } {
-    if (last && last.document.id === document.id && (last.load === load || isSameLoad(last.load, load))) return NO_CHANGE;
-    const from = last?.document.position ?? 'standing';
-    const isSameMovement = last?.document.id === document.id;
-    const moved = isSameMovement ? 0 : positionChangeSeconds(from, document.position);
-    const hadKit = last && last.load.kind !== 'bodyweight' ? HANDLE_KIT_SECONDS : 0;
-    const takes = load.kind === 'bodyweight' ? 0 : HANDLE_KIT_SECONDS + this.settingSeconds(document, load);
-    const keepsIt = hadKit && last && isSameLoad(last.load, load) && sharesKit(last.document, document);
-    return {
-      seconds: moved + (keepsIt ? 0 : hadKit + takes),
-      isFloor: !isSameMovement && isFloorChange(from, document.position),
-    };
-  }
-
-  /** Setting a load beyond picking it up, looked up once for each. */
-  private settingSeconds(document: MovementDocument, load: Load): number {
-    const ofMovement = this.settings.get(document) ?? new Map<Load, number>();
-    this.settings.set(document, ofMovement);
-    const known = ofMovement.get(load);
-    if (known !== undefined) return known;
-    const seconds = this.context.rack(document).find((each) => isSameLoad(each.load, load))?.changeSeconds ?? 0;
-    ofMovement.set(load, seconds);
-    return seconds;
-  }
-
-  private readonly settings = new Map<MovementDocument, Map<Load, number>>();
-
   // On the clock
 
   private intervals(format: IntervalsFormat, pass: number): void {
@@ -339,7 +307,7 @@ export class BlockRun {
     for (const lane of this.lanes) {
       const item = itemsOf(this.block, lane)[to.station]!;
       const bout = this.boutOf(lane, item);
-      const change = bout ? this.changeOver(lane, bout) : { seconds: 0, isFloor: false };
+      const change = bout ? changeOver(lane.last, bout, this.context) : { seconds: 0, isFloor: false };
       const isNew = bout !== null && !lane.shown.has(bout.document.id);
       const brief = isNew ? BRIEF_SECONDS[this.context.lane(lane.laneId).familiarity(bout.document.id)] : 0;
       if (isNew) lane.shown.add(bout.document.id);
@@ -417,8 +385,6 @@ export class BlockRun {
   }
 }
 
-const NO_CHANGE = { seconds: 0, isFloor: false } as const;
-
 type Detail = Pick<Step, 'itemId' | 'document' | 'set' | 'work' | 'lacksSeconds' | 'isFloorChange'>;
 
 /** Of one shape always: some thousands are made after every letter that is typed. */
@@ -438,8 +404,4 @@ const NOTHING = detailOf(null, null, 0);
 /** Nobody plans finer, and what ends when something else begins does so exactly. */
 export function tenths(seconds: number): number {
   return Math.round(seconds * 10) / 10;
-}
-
-function sharesKit(a: MovementDocument, b: MovementDocument): boolean {
-  return a.kit.needed.some((id) => b.kit.needed.includes(id));
 }
