@@ -1,6 +1,7 @@
 import { factsOf } from '../movement/facts.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
 import { laneEntry } from './laneEntry.ts';
+import type { PlanContext } from './planContext.ts';
 import { withBlock, withItem } from './planEdit.ts';
 import type { PlanProblem, ProblemQuestion } from './planProblem.ts';
 
@@ -9,12 +10,20 @@ const GRIPS = 0.4;
 /** So many in a row, and the hands give out before what they hold on for. */
 const IN_A_ROW = 3;
 
+export function hangsOnGrip({ muscles }: MovementDocument): boolean {
+  return muscles.some(({ muscle, share }) => muscle === 'grip' && share >= GRIPS);
+}
+
+export function standsOnWrists(document: MovementDocument, lexicon: PlanContext['lexicon']): boolean {
+  return factsOf(document, lexicon).handsFlat;
+}
+
 /** So many in a row that hang on the grip, or stand on bent wrists. */
 export function tiredHands(question: ProblemQuestion): PlanProblem[] {
   const { lexicon } = question.context;
   return [
-    ...inARow(question, 'grip', ({ muscles }) => muscles.some(({ muscle, share }) => muscle === 'grip' && share >= GRIPS)),
-    ...inARow(question, 'wrists', (document) => factsOf(document, lexicon).handsFlat),
+    ...inARow(question, 'grip', hangsOnGrip),
+    ...inARow(question, 'wrists', (document) => standsOnWrists(document, lexicon)),
   ];
 }
 

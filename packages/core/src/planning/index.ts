@@ -1,4 +1,5 @@
 /** The arithmetic of an hour: a plan, its steps, what they come to, what stands in the way, what else could stand there. */
+export { type BestOrder, bestOrder } from './bestOrder.ts';
 export type { BookingScope, ChangedBooking, NewBooking } from './booking.ts';
 export { type Clash, type Taken, clashesOf, daysOf } from './diary.ts';
 export { dayAfter, isDay, mondayOf } from '../checks/calendar.ts';
@@ -12,6 +13,9 @@ export { intervalTime, roundsThatFit, totalReps } from './intervals.ts';
 export { joinedOf } from './joined.ts';
 export { type LaneEntry, laneEntry, setsOfEntry } from './laneEntry.ts';
 export { formatOf, formatText, newBlock, newItem, newPlan, planOfMovements } from './newPlan.ts';
+export { canBeOrdered, flowOf, inThisOrder, orderProblem } from './orderBlock.ts';
+export type { OrderProblem } from './orderProblem.ts';
+export { type OrderReasons, orderReasons } from './orderReasons.ts';
 export type { Amount, Asked, Format, Levels, OwnPart, Plan, PlanBlock, PlanItem, PlanLane, Stretch, Way } from './plan.ts';
 export type { Familiarity, Hindrance, LaneContext, MeasuredPace, PlanContext } from './planContext.ts';
 export {
@@ -67,6 +71,7 @@ export { HANDS_KEY, type SharedUse, type UseSpan, sharedUse } from './sharedUse.
 export { type PlannedMovement, startOf } from './startOf.ts';
 export { stretchBlock } from './stretchBlock.ts';
 export { type Swap, hindrancesOf, isClosing, isOpenToAll, swapsFor } from './swaps.ts';
+export { seededRandom } from './seededRandom.ts';
 export { type SharedThing, thingsFor } from './things.ts';
 export { type Step, type StepKind } from './step.ts';
 export { type Unrolled, unroll } from './unroll.ts';
