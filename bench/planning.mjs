@@ -1,7 +1,19 @@
 // A plan's arithmetic after an edit: everything that the page shows, reckoned anew.
 import { adviseLoad, rackFor } from '../packages/core/dist/loading/index.js';
 import { ladderOf } from '../packages/core/dist/ladder/index.js';
-import { coverageOf, hourTimes, planProblems, sharedUse, unroll, withAsked } from '../packages/core/dist/planning/index.js';
+import {
+  bestOrder,
+  coverageOf,
+  flowOf,
+  hourTimes,
+  orderCost,
+  orderProblem,
+  planProblems,
+  seededRandom,
+  sharedUse,
+  unroll,
+  withAsked,
+} from '../packages/core/dist/planning/index.js';
 
 const ROOM = {
   floor: { widthM: 8, depthM: 6 },
@@ -87,4 +99,40 @@ export function planArithmetic(library, lexicon, time) {
     planProblems({ plan: now, unrolled, context, ladder, among: library.movements });
   }, 100);
   return { sums, problems, steps: () => steps };
+}
+
+const ROUNDS = { kind: 'rounds', rounds: 3, restSeconds: 60, betweenSeconds: 15 };
+
+/** A block of so many movements, drawn by chance, for six: as numbers. */
+function orderOf(library, context, count, format, seed) {
+  const random = seededRandom(seed);
+  const usable = library.movements.filter(({ pattern }) => pattern !== 'stretch' && pattern !== 'mobility');
+  const drawn = Array.from({ length: count }, () => usable[Math.floor(random() * usable.length)].id);
+  const items = drawn.map((movementId, at) => ({ itemId: id(3, at), movementId, own: [] }));
+  const lanes = Array.from({ length: 6 }, (_, at) => ({ laneId: id(1, at) }));
+  const plan = { name: '', minutes: 60, lanes, blocks: [{ blockId: id(2, 0), part: 'main', format, items }] };
+  return orderProblem(flowOf(plan, id(2, 0), context, true));
+}
+
+/** Times of putting blocks in order, and how far the search stays behind the best that many searches found, as a share. */
+export function orders(library, lexicon, time) {
+  const context = planContextOf(library, lexicon);
+  const of = (count, format) => [1, 2, 3, 4, 5].map((seed) => orderOf(library, context, count, format, seed));
+  const solved = (problems, rounds) => time((i) => bestOrder(problems[i % problems.length], seededRandom(1)), rounds);
+  const many = [...of(40, { kind: 'sets' }), ...of(40, ROUNDS)];
+  const behind = many.map((problem) => {
+    const gains = Array.from({ length: 10 }, (_, seed) => bestOrder(problem, seededRandom(seed + 1)).gain);
+    const given = orderCost(
+      problem,
+      Array.from({ length: problem.count }, (_, at) => at),
+    );
+    return (Math.max(...gains) - gains[0]) / (given - Math.max(...gains));
+  });
+  return {
+    row: solved(of(12, { kind: 'sets' }), 20),
+    ring: solved(of(12, ROUNDS), 10),
+    search: solved(many, 10),
+    behind: Math.max(...behind),
+    numbers: time(() => orderOf(library, context, 12, ROUNDS, 1), 20),
+  };
 }

@@ -18,7 +18,7 @@ import {
 import { readSoundLibrary } from '../scripts/readLibrary.mjs';
 import { longHour } from './hour.mjs';
 import { Hour } from './longHour.mjs';
-import { planArithmetic } from './planning.mjs';
+import { orders, planArithmetic } from './planning.mjs';
 import { playback } from './playback.mjs';
 import { saving } from './saving.mjs';
 import { serverReads } from './server.mjs';
@@ -340,6 +340,16 @@ function planning() {
   const { sums, problems, steps } = planArithmetic(library, lexicon, time);
   row('plan arithmetic after an edit, 40 × 6 × 3', sums, 4, `   ${steps()} steps`);
   row('what stands in the plan’s way, the same', problems, 50);
+  const { row: inARow, ring, search: searched, behind, numbers } = orders(library, lexicon, time);
+  row('order as numbers, 12 movements × 6', numbers, 50);
+  row('order, exact, 12 movements as a row', inARow, 150);
+  row('order, exact, 12 movements as a ring', ring, 900);
+  row(
+    'order, searched, 40 movements',
+    searched,
+    1000,
+    `   at most ${(100 * behind).toFixed(1)}% behind the best of ten (bound 2%)`,
+  );
 }
 
 // `npm run bench -- NAME` leaves the other parts out.

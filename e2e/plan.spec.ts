@@ -442,3 +442,46 @@ test('a block is pulled longer on the score, a visit that was booked otherwise i
   await expect(page.getByRole('button', { name: 'Withdraw it' })).toHaveCount(0);
   expect((await page.request.get(address)).status()).toBe(404);
 });
+
+test('a block is put into a better order, with its reasons, and back; what stays in its place stays', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server, { at: '/plans' });
+  await page.getByRole('button', { name: 'A new template' }).click();
+  for (const movement of ['Lateral raise', 'Full push-up', 'Overhead press', 'Forearm plank', 'Goblet squat', 'Squat jump']) {
+    await add(page, movement);
+  }
+  const asItWas = await names(page);
+  const better = page.getByRole('button', { name: 'Better order for Main part' });
+  const said = page.getByRole('status').filter({ hasText: /order/ });
+  await better.press('Enter');
+  await expect(said).toContainText('Now in a better order');
+  await expect(said).toContainText('Squat jump earlier, while they are fresh');
+  await expect(said).toContainText('Overhead press not so soon after full push-up: both work the front of the shoulder');
+  const [first, ...others] = await names(page);
+  expect(first).toMatch(/^Squat jump/);
+  expect(others.map((name) => name.split('\n')[0])).not.toEqual(asItWas.slice(1).map((name) => name.split('\n')[0]));
+  expect(await seriousProblems(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Back to how it was' }).click();
+  await expect(said).toBeHidden();
+  expect(await names(page)).toEqual(asItWas);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByRole('button', { name: /^Change / }).first()).toHaveText(/^Squat jump/);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  expect(await names(page)).toEqual(asItWas);
+
+  // What is to stay first stays first; asked for again, there is nothing better.
+  await page.getByRole('button', { name: 'Change Lateral raise', exact: true }).click();
+  await page.getByLabel('Stays in this place').check();
+  await page.getByRole('button', { name: 'Change Lateral raise', exact: true }).click();
+  await better.click();
+  await expect(said).toContainText('Now in a better order');
+  expect((await names(page))[0]).toMatch(/^Lateral raise/);
+  await better.click();
+  await expect(said).toHaveText('It stands in the best order already.Keep work on the floor together');
+  // Said of that order only: once somebody moves something it is gone.
+  await page.getByRole('button', { name: 'Take out Forearm plank' }).click();
+  await expect(said).toBeHidden();
+  await kept(page);
+});

@@ -45,7 +45,7 @@ const WITHIN_REST_SHARE = 0.3;
 /** Getting down, or up, once more than needed, beyond the seconds that it takes. */
 const FLOOR_SECONDS = 10;
 /** A hard skill, or a jump, after all the other work of the block. */
-const SKILL_SECONDS = 120;
+const SKILL_SECONDS = 150;
 /** A small, or far lighter, movement for muscles that a big one needs later. */
 const SMALL_FIRST_SECONDS = 60;
 /** A heavy lift on a trunk that has just been tired. */
@@ -59,7 +59,7 @@ const SMALL_SHARE = 0.6;
 /** Of the kilograms of a heavy one, at the most, a light one has. */
 const LIGHT_SHARE = 0.5;
 /** How much of their attention a movement takes, by its skill of 1 to 3. */
-const SKILL_SHARES: readonly number[] = [0, 0, 0.2, 1];
+const SKILL_SHARES: readonly number[] = [0, 0, 0.15, 1];
 /** A block without an end is weighed as if it were gone through so often. */
 const ROUNDS_OF_AMRAP = 3;
 
@@ -72,6 +72,8 @@ const STANDS_UNDER_LOAD: readonly Pattern[] = ['squat', 'lunge', 'hinge'];
 interface Stay extends Held {
   /** Sets that are done before something else comes. */
   readonly sets: number;
+  /** A warm-up doesn't, nor does what loosens and stretches. */
+  readonly tires: boolean;
   /** From the first rep to the last of what is done before something else comes. */
   readonly seconds: number;
   readonly restSeconds: number;
@@ -101,11 +103,19 @@ function courseOf({ format, times = 1, items }: PlanBlock): Course {
   }
 }
 
-function stayOf(entry: LaneEntry, item: PlanItem, { format }: PlanBlock, context: PlanContext): Stay {
+function stayOf(entry: LaneEntry, item: PlanItem, { format, part }: PlanBlock, context: PlanContext): Stay {
   const { document, load } = entry;
+  const tires = WORKS.includes(part) && !PREPARES.includes(document.pattern);
   const set = workingSet(entry, item, 0, context);
   const ofSet = set.bouts.reduce((sum, { seconds, leadSeconds }) => sum + seconds + leadSeconds, 0);
-  const once = (seconds: number, restSeconds: number): Stay => ({ document, load, sets: 1, seconds, restSeconds });
+  const once = (seconds: number, restSeconds: number): Stay => ({
+    document,
+    load,
+    sets: 1,
+    tires,
+    seconds,
+    restSeconds,
+  });
   const several = (sets: number, work: number, rest: number): Stay => ({
     ...once(sets * work + (sets - 1) * rest, rest),
     sets,
@@ -139,11 +149,18 @@ function skillOf({ skill, impact }: MovementDocument): number {
 
 /** For one joint, for few muscles, or for far less weight than a heavy one. */
 function isSmallBeside(small: Held, big: Held): boolean {
-  if (big.document.pattern === 'single-joint') return false;
+  // What takes all their attention comes first, however light it is.
+  if (big.document.pattern === 'single-joint' || skillOf(small.document) === 1) return false;
   if (small.document.pattern === 'single-joint') return true;
   const [light, heavy] = [loadKg(small.load) ?? 0, loadKg(big.load) ?? 0];
   if (heavy >= HEAVY_KG && light <= LIGHT_SHARE * heavy) return true;
-  return light <= heavy && sizeOf(small.document) <= SMALL_SHARE * sizeOf(big.document);
+  if (light > heavy) return false;
+  const isOfOne = primeMovers(small.document) === 1 && primeMovers(big.document) > 1;
+  return isOfOne || sizeOf(small.document) <= SMALL_SHARE * sizeOf(big.document);
+}
+
+function primeMovers({ muscles }: MovementDocument): number {
+  return muscles.filter(({ role }) => role === 'prime-mover').length;
 }
 
 /** A lane's stays, those of the block and the last two before it, with what is asked of each two of them often. */
@@ -175,7 +192,7 @@ class LaneFlow {
       stays.forEach((to, b) => {
         if (!to || a === b) return;
         const at = a * many + b;
-        if (from && !PREPARES.includes(from.document.pattern)) {
+        if (from?.tires) {
           const volume = Math.min(SETS_TIRE_MOST, 1 + EACH_SET_MORE * (from.sets - 1));
           this.tiring[at] = SAME_MUSCLES_SECONDS * volume * likeness(from.document, to.document);
         }
@@ -188,8 +205,8 @@ class LaneFlow {
         });
       }),
     );
-    this.onGrip = stays.map((stay) => stay !== null && hangsOnGrip(stay.document));
-    this.onWrists = stays.map((stay) => stay !== null && standsOnWrists(stay.document, context.lexicon));
+    this.onGrip = stays.map((stay) => stay?.tires === true && hangsOnGrip(stay.document));
+    this.onWrists = stays.map((stay) => stay?.tires === true && standsOnWrists(stay.document, context.lexicon));
   }
 
   /** What is left in the muscles for `c` of what was done right before. */
@@ -260,13 +277,27 @@ export class Flow {
     );
   }
 
+  /** Some of it is done on the floor and some isn't, by somebody. */
+  get mixesFloor(): boolean {
+    const own = this.items.map((_, at) => at);
+    return this.lanes.some(({ stays }) =>
+      own.some((a) => own.some((b) => stays[a] && stays[b] && changeOver(stays[a], stays[b], this.context).isFloor)),
+    );
+  }
+
+  /** What stands in a place, or stood before the block: what most do there, by its slot, else the first lane's. */
+  documentAt(at: number): MovementDocument | undefined {
+    const item = this.items[at];
+    return item ? this.context.documentOf(item.movementId) : this.lanes[0]?.stays[at]?.document;
+  }
+
   /** Of `c` right after `b`; `isTurn`: a round ended in between. On average of the lanes. */
   next(b: number, c: number, isTurn: boolean): Burden[] {
     return this.lanes.flatMap((lane) => {
       const [last, now] = [lane.stays[b] ?? null, lane.stays[c]];
       if (!now) return [];
       const change = changeOver(last, now, this.context);
-      const isTired = this.isWork && last !== null && BRACES.includes(last.document.pattern) && isHeavy(now);
+      const isTired = last?.tires === true && BRACES.includes(last.document.pattern) && isHeavy(now);
       const rest = (isTurn ? this.roundRestSeconds : null) ?? last?.restSeconds ?? 0;
       const felt = Math.max(0, change.seconds - rest) + WITHIN_REST_SHARE * Math.min(change.seconds, rest);
       return this.burdens(c, b, [
@@ -312,7 +343,7 @@ export class Flow {
     if (!this.isWork) return [];
     return this.lanes.flatMap(({ stays }) => {
       const [first, then] = [stays[a], stays[b]];
-      if (!first || !then || PREPARES.includes(first.document.pattern)) return [];
+      if (!first?.tires || !then) return [];
       const share = (first.seconds * this.lanes.length) / this.workSeconds;
       const isSmall = isSmallBeside(first, then);
       return this.burdens(b, a, [

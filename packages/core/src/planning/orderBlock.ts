@@ -1,6 +1,6 @@
 import { Flow, type Burden } from './flow.ts';
 import { stepAt, type OrderProblem } from './orderProblem.ts';
-import type { Plan, PlanBlock } from './plan.ts';
+import type { Plan, PlanBlock, PlanItem } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
 import { withBlock, type PlanEdit } from './planEdit.ts';
 
@@ -41,17 +41,26 @@ export function orderProblem(flow: Flow): OrderProblem {
   };
 }
 
-/** Whether there is an order to be found: a build-up has its own, and two of which one leads are in it. */
+/** Two take turns anyhow. */
+const ORDERED_LEAST = 3;
+
+/** Whether there is an order to be found: a build-up has its own, and what is pinned and stacked may leave nothing to move. */
 export function canBeOrdered({ format, items }: PlanBlock): boolean {
-  return format.kind !== 'build-up' && items.filter(({ pinned, stacked }) => !pinned && !stacked).length > 1;
+  const free = items.filter(({ pinned, stacked }) => !pinned && !stacked);
+  return format.kind !== 'build-up' && items.length >= ORDERED_LEAST && free.length > 1;
 }
 
-/** The items of a block in another order, by their numbers in the one that they have. */
-export function inThisOrder(blockId: string, order: readonly number[]): PlanEdit {
-  return withBlock(blockId, (block) => ({ ...block, items: order.map((at) => block.items[at]!) }));
+/** Items of a block in this order; what isn't named stands after them, as it stood. */
+export function orderedBy(blockId: string, itemIds: readonly string[]): PlanEdit {
+  return withBlock(blockId, (block) => {
+    const places = new Map(itemIds.map((id, at) => [id, at]));
+    const placeOf = ({ itemId }: PlanItem) => places.get(itemId) ?? itemIds.length;
+    return { ...block, items: [...block.items].sort((a, b) => placeOf(a) - placeOf(b)) };
+  });
 }
 
+/** `null` for what can't be put in order, or is nobody's. */
 export function flowOf(plan: Plan, blockId: string, context: PlanContext, floorTogether: boolean): Flow | null {
   const block = plan.blocks.find((each) => each.blockId === blockId);
-  return block && canBeOrdered(block) ? new Flow(plan, block, context, floorTogether) : null;
+  return block && plan.lanes.length > 0 && canBeOrdered(block) ? new Flow(plan, block, context, floorTogether) : null;
 }

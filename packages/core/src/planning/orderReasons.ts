@@ -1,4 +1,3 @@
-import type { MovementDocument } from '../movement/movementDocument.ts';
 import { lowerFirst, upperFirst } from '../movement/text.ts';
 import type { Burden, BurdenKind, Flow } from './flow.ts';
 import type { PlanContext } from './planContext.ts';
@@ -63,8 +62,10 @@ export function orderReasons(
 ): OrderReasons {
   const [were, are] = [burdensOf(flow, before), burdensOf(flow, after)];
   const words = new OrderWords(flow, context);
+  const better = words.say(were, are, true, LEAST_BETTER).slice(0, BETTER_MOST);
   return {
-    better: words.say(were, are, true, LEAST_BETTER).slice(0, BETTER_MOST),
+    // Of many little things that make it better the first.
+    better: better.length > 0 ? better : words.say(were, are, true, 0).slice(0, 1),
     worse: words.say(are, were, false, LEAST_WORSE).slice(0, WORSE_MOST),
   };
 }
@@ -130,18 +131,13 @@ class OrderWords {
     return sentences.sort((a, b) => b.cost - a.cost).map(({ text }) => text);
   }
 
-  private document(item: number): MovementDocument | undefined {
-    const of = this.flow.items[item];
-    return of && this.context.documentOf(of.movementId);
-  }
-
   private name(item: number): string {
-    return lowerFirst(this.document(item)?.name ?? 'what comes before');
+    return lowerFirst(this.flow.documentAt(item)?.name ?? 'a movement that went');
   }
 
   /** The muscle that two share most. */
   private bothWork({ after, item }: Burden): string {
-    const [a, b] = [this.document(after), this.document(item)];
+    const [a, b] = [this.flow.documentAt(after), this.flow.documentAt(item)];
     const shares = new Map(b?.muscles.map(({ muscle, share }) => [muscle, share]));
     const [most] = (a?.muscles ?? [])
       .map(({ muscle, share }) => ({ muscle, worth: share * (shares.get(muscle) ?? 0) }))

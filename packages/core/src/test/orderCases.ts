@@ -118,4 +118,68 @@ export const HELD_OUT_ORDERS: readonly OrderCase[] = [
     movements: 'hanging-knee-raise goblet-squat pull-up dumbbell-bench-press',
     wants: 'pull-up < hanging-knee-raise, hanging-knee-raise | pull-up',
   },
+  { format: 'sets', movements: 'wide-curl barbell-bench-press pulldown', wants: 'pulldown < wide-curl' },
+  {
+    format: 'sets',
+    movements: 'overhead-extension barbell-overhead-press chest-supported-row',
+    wants: 'barbell-overhead-press < overhead-extension',
+  },
+  { format: 'sets', movements: 'dead-bug sumo-deadlift dumbbell-bench-press', wants: 'sumo-deadlift < dead-bug' },
+  { format: 'sets', movements: 'reverse-crunch barbell-front-squat pulldown', wants: 'barbell-front-squat < reverse-crunch' },
+  { format: 'sets', movements: 'goblet-squat lateral-lunge skater', wants: 'skater < goblet-squat' },
+  {
+    format: 'sets',
+    movements: 'glute-bridge clamshell barbell-back-squat',
+    wants: 'barbell-back-squat < glute-bridge, glute-bridge ~ clamshell',
+  },
+  {
+    format: 'sets',
+    movements: 'incline-press close-neutral-press one-arm-row pull-up',
+    wants: 'incline-press | close-neutral-press',
+  },
+  {
+    format: 'sets',
+    movements: 'rear-shoulder-raise face-pull bent-over-row goblet-squat',
+    wants: 'bent-over-row < rear-shoulder-raise',
+  },
+  { format: 'sets', movements: 'fly dumbbell-bench-press band-row', wants: 'dumbbell-bench-press < fly' },
+  {
+    format: 'sets',
+    movements: 'kettlebell-clean goblet-squat full-push-up barbell-row',
+    wants: 'kettlebell-clean < barbell-row',
+  },
+  {
+    format: 'circuit',
+    movements: 'bodyweight-squat step-up full-push-up bench-push-up band-row',
+    wants: 'bodyweight-squat | step-up, full-push-up | bench-push-up',
+  },
+  {
+    format: 'circuit',
+    movements: 'floor-climbers plank-shoulder-taps full-push-up bodyweight-squat band-row reverse-lunge',
+    wants: 'plank-shoulder-taps | full-push-up',
+  },
+  {
+    format: 'circuit',
+    movements: 'suitcase-carry farmer-carry two-hand-swing full-push-up goblet-squat',
+    wants: 'farmer-carry | suitcase-carry',
+  },
+  { format: 'circuit', movements: 'burpee jumping-jack floor-press dead-bug bent-over-row', wants: 'burpee | jumping-jack' },
+  {
+    format: 'circuit',
+    movements: 'glute-bridge side-plank bodyweight-squat overhead-press bird-dog band-row',
+    wants: 'glute-bridge ~ side-plank, bodyweight-squat | glute-bridge',
+  },
+  { format: 'sets', part: 'cool-down', movements: 'childs-pose doorway-chest pigeon lat-stretch', wants: 'lat-stretch ~ pigeon' },
+  {
+    format: 'sets',
+    part: 'cool-down',
+    movements: 'seated-inner-thigh standing-quad lying-hamstring-strap step-calf',
+    wants: 'standing-quad ~ step-calf',
+  },
+  {
+    format: 'sets',
+    part: 'warm-up',
+    movements: 'leg-swings inchworm hip-switch wall-slide open-book',
+    wants: 'hip-switch ~ open-book',
+  },
 ];

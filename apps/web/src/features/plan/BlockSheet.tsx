@@ -4,6 +4,7 @@ import { setUpText } from '@waxwing/core/client';
 import { lowerFirst } from '@waxwing/core/movement';
 import {
   addItem,
+  canBeOrdered,
   formatText,
   joinedOf,
   laneEntry,
@@ -28,6 +29,7 @@ import { v4 as uuid } from 'uuid';
 import { PhaseStill, tellingPhase } from '../../shared/figure/PhaseStill.tsx';
 import { useSeen } from '../../shared/figure/useSeen.ts';
 import type { IndexedLibrary } from '../../shared/queries.ts';
+import { BetterOrder } from './BetterOrder.tsx';
 import { FormatEditor } from './FormatEditor.tsx';
 import { ItemEditor } from './ItemEditor.tsx';
 import { Mends } from './Mends.tsx';
@@ -66,6 +68,7 @@ export function BlockSheet({ block, at, ...props }: SheetProps & { readonly bloc
         >
           {formatText(block)}
         </button>
+        {canBeOrdered(block) && <BetterOrder {...{ block, name, plan, onEdit }} context={known.context} />}
         <span className="ml-auto flex">
           <IconButton
             label={`Move ${name} earlier`}
