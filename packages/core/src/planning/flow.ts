@@ -38,7 +38,7 @@ const EACH_SET_MORE = 0.5;
 const SETS_TIRE_MOST = 2.5;
 /** Local fatigue is half gone after so long. */
 const HALF_LIFE_SECONDS = 90;
-/** What another movement in between takes away from it, besides the time: blood flows, and something else is thought of. */
+/** Of what is left of it by then, so much counts when another movement came in between: the muscle has had a rest of its own. */
 const ACROSS_SHARE = 0.4;
 /** What changing over is felt as while one rests anyway, of its seconds. */
 const WITHIN_REST_SHARE = 0.3;
