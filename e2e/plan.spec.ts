@@ -413,6 +413,17 @@ test('a block is pulled longer on the score, a visit that was booked otherwise i
     await expect(page.getByText(/Knee caution/)).toHaveCount(0);
     await kept(page);
   });
+  await test.step('somebody is taken out while what they do is open, and comes back by Undo', async () => {
+    await page.getByRole('button', { name: /^Half jack for Wren/ }).click();
+    await expect(page.getByRole('button', { name: 'Another movement for Wren' })).toBeVisible();
+    await page.getByRole('button', { name: '2 people, 60 minutes' }).click();
+    await page.getByRole('button', { name: /^Without Wren/ }).click();
+    await expect(page.getByRole('button', { name: 'one person, 60 minutes' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Another movement for Wren' })).toHaveCount(0);
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await expect(page.getByRole('button', { name: /^Half jack for Wren/ })).toBeVisible();
+    await kept(page);
+  });
   await page.getByRole('link', { name: 'Today' }).first().click();
   await page.getByRole('link', { name: 'Diary' }).click();
   const row = page.getByRole('listitem').filter({ hasText: '17:00 to 18:00' });

@@ -70,7 +70,10 @@ interface PlanDeskProps {
 export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }: PlanDeskProps) {
   const plan = snapshot.history.now;
   const { context } = known;
-  const [current, setCurrent] = useState<{ itemId: string; laneId: string | null } | null>(null);
+  const [opened, setCurrent] = useState<{ itemId: string; laneId: string | null } | null>(null);
+  // Whoever it was opened for may have left the plan since, by a tap or by Undo.
+  const isStillThere = opened?.laneId === null || plan.lanes.some(({ laneId }) => laneId === opened?.laneId);
+  const current = isStillThere ? opened : null;
   const [addsTo, setAddsTo] = useState<string | null>(null);
   const [query, setQuery] = useState('');
   const [changes, setChanges] = useState<readonly RepeatChange[]>([]);
