@@ -29,9 +29,10 @@ export function BetterOrder({ block, name, plan, context, onEdit }: BetterOrderP
       <button
         type="button"
         className="btn btn-ghost min-h-11 gap-2 px-3"
-        disabled={state?.kind === 'looking'}
+        // Disabled it would lose the keyboard's place.
+        aria-disabled={state?.kind === 'looking'}
         aria-label={`Better order for ${name}`}
-        onClick={() => look(floorTogether)}
+        onClick={() => state?.kind !== 'looking' && look(floorTogether)}
       >
         <Shuffle aria-hidden="true" size={18} /> Better order
       </button>

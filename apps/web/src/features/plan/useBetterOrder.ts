@@ -78,7 +78,8 @@ export function useBetterOrder(
         if (worker.current !== own) return;
         stop();
         const before = flow.items.map(({ itemId }) => itemId);
-        const isAsItWas = now.current.blocks.find((each) => each.blockId === blockId)?.items === flow.items;
+        const { lanes, blocks } = now.current;
+        const isAsItWas = lanes === plan.lanes && blocks.find((each) => each.blockId === blockId)?.items === flow.items;
         const looked = { isExact, mixesFloor: flow.mixesFloor, after: order.map((at) => before[at]!) };
         if (!isAsItWas) setState(null);
         else if (gain < WORTH_LEAST) setState({ kind: 'none', ...looked, after: before });
