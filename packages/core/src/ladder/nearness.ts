@@ -1,5 +1,6 @@
 import { isInUse } from '../movement/inUse.ts';
 import type { MovementDocument } from '../movement/movementDocument.ts';
+import { prepares } from '../movement/prepares.ts';
 import { likeness } from './fallback.ts';
 
 /** What each of these weighs in how near two movements are; together 1. */
@@ -55,12 +56,8 @@ export function standInsFor(
   rungOf: ReadonlyMap<string, number>,
 ): StandIn[] {
   return among.flatMap((document) => {
-    if (document.id === of.id || !isInUse(document) || (isPreparing(document) && !isPreparing(of))) return [];
+    if (document.id === of.id || !isInUse(document) || (prepares(document) && !prepares(of))) return [];
     const near = nearness(of, document, rungOf);
     return near.value < NEAR_ENOUGH ? [] : [{ document, nearness: near }];
   });
-}
-
-function isPreparing({ pattern }: MovementDocument): boolean {
-  return pattern === 'mobility' || pattern === 'stretch';
 }

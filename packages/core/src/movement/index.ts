@@ -119,7 +119,7 @@ export {
 export { copyOfMovement, newMovement, newMovementId, withStep } from './newMovement.ts';
 export { freeSlug, slugOf } from './slug.ts';
 export { type TempoBeat, type TempoCall, tempoCall } from './tempoBeats.ts';
-export { listed, lowerFirst, searchable, upperFirst } from './text.ts';
+export { listed, lowerFirst, searchable, upperFirst, withoutBrackets } from './text.ts';
 export {
   type ChangedWord,
   type Word,

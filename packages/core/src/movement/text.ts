@@ -7,6 +7,11 @@ export function lowerFirst(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);
 }
 
+/** Without what stands in brackets at its end: the textbook's name of a muscle. */
+export function withoutBrackets(name: string): string {
+  return name.replace(/ \(.*\)$/, '');
+}
+
 export function upperFirst(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }

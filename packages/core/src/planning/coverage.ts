@@ -1,7 +1,8 @@
 import type { MovementDocument } from '../movement/movementDocument.ts';
+import { prepares } from '../movement/prepares.ts';
 import type { Pattern, Plane } from '../movement/terms.ts';
 import type { Plan } from './plan.ts';
-import type { Part } from './planTerms.ts';
+import { WORKING_PARTS } from './planTerms.ts';
 import type { Step } from './step.ts';
 import type { Unrolled } from './unroll.ts';
 
@@ -47,9 +48,6 @@ export interface Coverage {
   readonly floorChanges: number;
 }
 
-const PREPARES: readonly Pattern[] = ['mobility', 'stretch'];
-const COUNTS: readonly Part[] = ['main', 'finisher'];
-
 /** Of a muscle's share below this nobody speaks. */
 const LEAST_SHARE = 0.2;
 
@@ -74,7 +72,7 @@ export function coverageOf(plan: Plan, unrolled: Unrolled): ReadonlyMap<string, 
     tally.landings += landings;
     if (step.document.impact === 'high') tally.hardLandings += landings;
     if (step.work.side) tally[step.work.side] += step.seconds;
-    if (!step.work.isFirstOfSet || !COUNTS.includes(partOf.get(step.blockId)!)) continue;
+    if (!step.work.isFirstOfSet || !WORKING_PARTS.includes(partOf.get(step.blockId)!)) continue;
     const ofLane = sets.get(step.laneId)!;
     ofLane.set(step.document, (ofLane.get(step.document) ?? 0) + 1);
   }
@@ -98,7 +96,7 @@ export function musclesOfSets(
   const muscles = new Map<string, number>();
   for (const [movementId, count] of Object.entries(sets)) {
     const document = documentOf(movementId);
-    if (document && !PREPARES.includes(document.pattern)) addSets(muscles, document.muscles, count);
+    if (document && !prepares(document)) addSets(muscles, document.muscles, count);
   }
   return muscles;
 }

@@ -107,13 +107,8 @@ class Walk {
 
   private closing(before: number, last: number): number {
     if (this.fixed === 0) return 0;
-    const { count } = this.problem;
-    const [first, second] = this.items;
-    const order = new Array<number>(count).fill(first!);
-    order[1] = second!;
-    order[count - 2] = count === 2 ? first! : this.items[before]!;
-    order[count - 1] = this.items[last]!;
-    return roundEnd(this.problem, order);
+    const { problem, items } = this;
+    return roundEnd(problem, items[before]!, items[last]!, items[0]!, items[1]!);
   }
 
   /** The first in its place; or the first two. Answers whether they may stand there. */

@@ -4,10 +4,11 @@ import type { MovementDocument } from '../movement/movementDocument.ts';
 import type { Pattern } from '../movement/terms.ts';
 import { changeOver, type Held } from './changeOver.ts';
 import { hangsOnGrip, standsOnWrists } from './handProblems.ts';
-import { isSideBySide, laneEntry, setsOfEntry, workingSet, type LaneEntry } from './laneEntry.ts';
+import { isSideBySide, laneEntry } from './laneEntry.ts';
 import type { Plan, PlanBlock, PlanItem } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
-import type { Part } from './planTerms.ts';
+import { WORKING_PARTS } from './planTerms.ts';
+import { courseOf, stayOf, type Stay } from './stay.ts';
 
 /** Why something costs where it stands. */
 export type BurdenKind =
@@ -26,7 +27,7 @@ export interface Burden {
   readonly kind: BurdenKind;
   /** In seconds' worth. */
   readonly cost: number;
-  /** Through what was done before; itself for what it costs wherever it comes. */
+  /** What was done before, through which it costs that: right before, one further back or, for skill and size, anywhere. */
   readonly after: number;
   readonly item: number;
 }
@@ -60,81 +61,9 @@ const SMALL_SHARE = 0.6;
 const LIGHT_SHARE = 0.5;
 /** How much of their attention a movement takes, by its skill of 1 to 3. */
 const SKILL_SHARES: readonly number[] = [0, 0, 0.15, 1];
-/** A block without an end is weighed as if it were gone through so often. */
-const ROUNDS_OF_AMRAP = 3;
 
-const WORKS: readonly Part[] = ['main', 'finisher'];
-const PREPARES: readonly Pattern[] = ['mobility', 'stretch'];
 const BRACES: readonly Pattern[] = ['brace', 'anti-rotation', 'trunk-curl'];
 const STANDS_UNDER_LOAD: readonly Pattern[] = ['squat', 'lunge', 'hinge'];
-
-/** What one lane does in one place, as far as the order goes. */
-interface Stay extends Held {
-  /** Sets that are done before something else comes. */
-  readonly sets: number;
-  /** A warm-up doesn't, nor does what loosens and stretches. */
-  readonly tires: boolean;
-  /** From the first rep to the last of what is done before something else comes. */
-  readonly seconds: number;
-  readonly restSeconds: number;
-}
-
-/** How a block is gone through. */
-interface Course {
-  readonly rounds: number;
-  readonly roundRestSeconds: number | null;
-}
-
-function courseOf({ format, times = 1, items }: PlanBlock): Course {
-  switch (format.kind) {
-    case 'rounds':
-      return { rounds: format.rounds * times, roundRestSeconds: format.restSeconds };
-    case 'intervals':
-      return {
-        rounds: (format.order === 'by-round' ? format.rounds : 1) * times,
-        roundRestSeconds: format.restSeconds + (format.roundRestSeconds ?? 0),
-      };
-    case 'amrap':
-      return { rounds: ROUNDS_OF_AMRAP * times, roundRestSeconds: 0 };
-    case 'emom':
-      return { rounds: Math.max(1, Math.ceil(format.rounds / Math.max(1, items.length))) * times, roundRestSeconds: null };
-    default:
-      return { rounds: times, roundRestSeconds: null };
-  }
-}
-
-function stayOf(entry: LaneEntry, item: PlanItem, { format, part }: PlanBlock, context: PlanContext): Stay {
-  const { document, load } = entry;
-  const tires = WORKS.includes(part) && !PREPARES.includes(document.pattern);
-  const set = workingSet(entry, item, 0, context);
-  const ofSet = set.bouts.reduce((sum, { seconds, leadSeconds }) => sum + seconds + leadSeconds, 0);
-  const once = (seconds: number, restSeconds: number): Stay => ({
-    document,
-    load,
-    sets: 1,
-    tires,
-    seconds,
-    restSeconds,
-  });
-  const several = (sets: number, work: number, rest: number): Stay => ({
-    ...once(sets * work + (sets - 1) * rest, rest),
-    sets,
-  });
-  switch (format.kind) {
-    case 'rounds':
-      return once(ofSet, format.betweenSeconds ?? 0);
-    case 'amrap':
-      return once(ofSet, 0);
-    case 'emom':
-      return once(Math.min(ofSet, format.everySeconds), Math.max(0, format.everySeconds - ofSet));
-    case 'intervals': {
-      const { workSeconds, restSeconds, rounds, order } = format;
-      return several(order === 'by-station' ? rounds : 1, workSeconds, restSeconds);
-    }
-    default:
-      return several(setsOfEntry(entry, item), ofSet, entry.restSeconds);
-  }
-}
 
 /** Over how many muscles a movement spreads, the one that works most as one. */
 function sizeOf({ muscles }: MovementDocument): number {
@@ -168,9 +97,9 @@ class LaneFlow {
   private readonly many: number;
   /** What one takes out of the muscles that another needs, by how alike their work is. */
   private readonly tiring: Float64Array;
-  /** Seconds from one to another, within a round and from one to the next. */
-  private readonly gaps: readonly [Float64Array, Float64Array];
-  /** What is left of tiredness after one and the gap to another. */
+  /** What is left of tiredness after the gap from one to another, within a round and from one round to the next. */
+  private readonly atOnce: readonly [Float64Array, Float64Array];
+  /** And after the whole of one and that gap. */
   private readonly fading: readonly [Float64Array, Float64Array];
   /** And after the rest that follows one. */
   private readonly rested: Float64Array;
@@ -185,7 +114,7 @@ class LaneFlow {
     this.many = stays.length;
     const { many } = this;
     this.tiring = new Float64Array(many * many);
-    this.gaps = [new Float64Array(many * many), new Float64Array(many * many)];
+    this.atOnce = [new Float64Array(many * many), new Float64Array(many * many)];
     this.fading = [new Float64Array(many * many), new Float64Array(many * many)];
     this.rested = Float64Array.from(stays, (stay) => left(stay?.restSeconds ?? 0));
     stays.forEach((from, a) =>
@@ -200,7 +129,7 @@ class LaneFlow {
         const restSeconds = from?.restSeconds ?? 0;
         [restSeconds, roundRestSeconds ?? restSeconds].forEach((rest, turn) => {
           const gap = Math.max(rest, changeSeconds);
-          this.gaps[turn as 0 | 1][at] = gap;
+          this.atOnce[turn as 0 | 1][at] = left(gap);
           this.fading[turn as 0 | 1][at] = left((from?.seconds ?? 0) + gap);
         });
       }),
@@ -212,7 +141,7 @@ class LaneFlow {
   /** What is left in the muscles for `c` of what was done right before. */
   fatigueNext(b: number, c: number, isTurn: boolean): number {
     const at = b * this.many + c;
-    return this.tiring[at]! * left(this.gaps[isTurn ? 1 : 0][at]!);
+    return this.tiring[at]! * this.atOnce[isTurn ? 1 : 0][at]!;
   }
 
   /** And of what was done before that. */
@@ -255,7 +184,7 @@ export class Flow {
     private readonly floorTogether: boolean,
   ) {
     this.items = block.items;
-    this.isWork = WORKS.includes(block.part);
+    this.isWork = WORKING_PARTS.includes(block.part);
     const course = courseOf(block);
     // Who begins at another station goes round the end of the list.
     this.rounds = block.spread ? Math.max(2, course.rounds) : course.rounds;

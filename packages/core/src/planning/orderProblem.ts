@@ -49,14 +49,19 @@ export function flowCost({ count, step, turn, rounds }: OrderProblem, order: rea
     else inEach += cost;
     [a, b] = [b, c];
   }
-  return once + rounds * inEach + (rounds - 1) * roundEnd({ count, step, turn }, order);
+  if (count < 2 || rounds === 1) return once + inEach;
+  const ends = [order[count - 2]!, order[count - 1]!, order[0]!, order[1]!] as const;
+  return once + rounds * inEach + (rounds - 1) * roundEnd({ count, step, turn }, ...ends);
 }
 
 /** From the end of a round into the next, up to where it goes on as in the first. */
-export function roundEnd({ count, step, turn }: Pick<OrderProblem, 'count' | 'step' | 'turn'>, order: readonly number[]): number {
-  if (count < 2) return 0;
-  const [first, second] = [order[0]!, order[1]!];
-  const [secondLast, last] = [order[count - 2]!, order[count - 1]!];
+export function roundEnd(
+  { count, step, turn }: Pick<OrderProblem, 'count' | 'step' | 'turn'>,
+  secondLast: number,
+  last: number,
+  first: number,
+  second: number,
+): number {
   return turn[stepAt(count, secondLast, last, first)]! + step[stepAt(count, last, first, second)]!;
 }
 

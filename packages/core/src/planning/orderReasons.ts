@@ -1,4 +1,4 @@
-import { lowerFirst, upperFirst } from '../movement/text.ts';
+import { lowerFirst, upperFirst, withoutBrackets } from '../movement/text.ts';
 import type { Burden, BurdenKind, Flow } from './flow.ts';
 import type { PlanContext } from './planContext.ts';
 
@@ -143,8 +143,7 @@ class OrderWords {
       .map(({ muscle, share }) => ({ muscle, worth: share * (shares.get(muscle) ?? 0) }))
       .sort((x, y) => y.worth - x.worth);
     const name = most && most.worth > 0 ? this.context.lexicon.muscles.get(most.muscle)?.name : undefined;
-    // Without the textbook's name for it, which stands in brackets.
-    return name ? `: both work the ${lowerFirst(name.replace(/ \(.*\)$/, ''))}` : '';
+    return name ? `: both work the ${lowerFirst(withoutBrackets(name))}` : '';
   }
 }
 

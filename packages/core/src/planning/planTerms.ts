@@ -1,8 +1,11 @@
 /** The closed lists of a plan. */
 
-/** What a block is there for. Only the main part and the finisher count as sets of their muscles. */
+/** What a block is there for. */
 export const PARTS = ['warm-up', 'main', 'finisher', 'cool-down'] as const;
 export type Part = (typeof PARTS)[number];
+
+/** Only these tire anybody, and count as sets of their muscles. */
+export const WORKING_PARTS: readonly Part[] = ['main', 'finisher'];
 
 /** How the movements of a block follow each other. */
 export const FORMATS = ['sets', 'rounds', 'intervals', 'amrap', 'emom', 'build-up'] as const;

@@ -8,6 +8,7 @@ import { laneEntry } from './laneEntry.ts';
 import { nearness } from '../ladder/nearness.ts';
 import type { Plan } from './plan.ts';
 import type { PlanContext } from './planContext.ts';
+import { WORKING_PARTS } from './planTerms.ts';
 import { isOpenToAll } from './swaps.ts';
 
 /** A movement that belongs before or after what is planned, and why. */
@@ -44,7 +45,7 @@ function coming({ plan, context }: PrepareQuestion) {
   const muscles = new Map<string, number>();
   const patterns = new Map<string, { readonly sets: number; readonly first: MovementDocument }>();
   for (const block of plan.blocks) {
-    if (block.part !== 'main' && block.part !== 'finisher') continue;
+    if (!WORKING_PARTS.includes(block.part)) continue;
     for (const item of block.items) {
       for (const { laneId } of plan.lanes) {
         const entry = laneEntry(item, laneId, context);

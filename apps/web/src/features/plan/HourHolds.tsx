@@ -1,4 +1,4 @@
-import { lowerFirst } from '@waxwing/core/movement';
+import { lowerFirst, withoutBrackets } from '@waxwing/core/movement';
 import {
   floorUse,
   missedPatterns,
@@ -166,5 +166,5 @@ function sidesText({ left, right }: Coverage): string {
 
 /** Without the word for doctors. */
 function shortMuscle(library: IndexedLibrary, id: string): string {
-  return lowerFirst((library.lexicon.muscles.get(id)?.name ?? id).replace(/ \(.*\)$/, ''));
+  return lowerFirst(withoutBrackets(library.lexicon.muscles.get(id)?.name ?? id));
 }

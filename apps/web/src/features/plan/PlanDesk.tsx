@@ -70,7 +70,7 @@ interface PlanDeskProps {
 export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }: PlanDeskProps) {
   const plan = snapshot.history.now;
   const { context } = known;
-  const [opened, setCurrent] = useState<{ itemId: string; laneId: string | null } | null>(null);
+  const [opened, setOpened] = useState<{ itemId: string; laneId: string | null } | null>(null);
   // Whoever it was opened for may have left the plan since, by a tap or by Undo.
   const isStillThere = opened?.laneId === null || plan.lanes.some(({ laneId }) => laneId === opened?.laneId);
   const current = isStillThere ? opened : null;
@@ -98,7 +98,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
   const goTo = (id: string) =>
     requestAnimationFrame(() => document.getElementById(id)?.scrollIntoView({ block: 'nearest', behavior: 'smooth' }));
   const openItem = (itemId: string) => {
-    setCurrent({ itemId, laneId: null });
+    setOpened({ itemId, laneId: null });
     goTo(`item-${itemId}`);
   };
   const find = (words: string) => {
@@ -143,7 +143,7 @@ export function PlanDesk({ keeper, snapshot, known, library, visit, isTemplate }
     changes,
     current,
     addsTo: target?.blockId ?? null,
-    onCurrent: setCurrent,
+    onCurrent: setOpened,
     onAddTo: (blockId: string) => {
       setAddsTo(blockId);
       search.current?.querySelector('input')?.focus();
